@@ -1,0 +1,82 @@
+# Trencher: every command of the house. `make` alone lists them.
+SHELL := /bin/bash
+.DEFAULT_GOAL := help
+VENV := .venv
+PY := $(VENV)/bin/python
+export PYTHONDONTWRITEBYTECODE :=
+
+.PHONY: help install demo run dev test test-quick check bench screenshots types chromium lock clean
+
+help: ## list the commands
+	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
+
+$(VENV)/.runtime: requirements/runtime.lock pyproject.toml requirements/build.lock
+	@bash scripts/prerequisites.sh
+	test -x $(PY) || python3 -m venv $(VENV)
+	$(PY) -m pip install -q --disable-pip-version-check --require-hashes --only-binary :all: -r requirements/runtime.lock -r requirements/build.lock
+	$(PY) -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
+	@touch $@
+
+$(VENV)/.kernel: $(VENV)/.runtime src/trencher/core/thermal/conduction.py
+	@echo "Compiling the heat kernel into its cache (once)."
+	$(PY) -m trencher.core.thermal.warm
+	@touch $@
+
+$(VENV)/.dev: $(VENV)/.runtime requirements/dev.lock
+	$(PY) -m pip install -q --disable-pip-version-check --require-hashes --only-binary :all: -r requirements/dev.lock
+	@touch $@
+
+web/node_modules/.installed: web/package.json web/package-lock.json
+	@bash scripts/prerequisites.sh
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+web/dist/index.html: web/node_modules/.installed $(shell find web/src web/index.html web/vite.config.ts -type f 2>/dev/null)
+	cd web && npm run --silent build
+	@touch $@
+
+install: $(VENV)/.kernel web/dist/index.html ## set everything up
+
+demo: install ## start Trencher with the demo world (Fennet Lock) and print the address
+	$(PY) -m trencher demo
+
+run: install ## start Trencher with a database of your own
+	$(PY) -m trencher serve
+
+dev: $(VENV)/.kernel $(VENV)/.dev web/node_modules/.installed ## both servers with reload, on the demo world
+	bash scripts/dev.sh
+
+chromium:
+	@bash scripts/chromium.sh
+
+types: $(VENV)/.kernel web/node_modules/.installed ## regenerate docs/openapi.json and the front end's types from it
+	$(PY) -m trencher openapi > docs/openapi.json
+	cd web && npm run --silent types && npx prettier --write --log-level=error src/lib/api/schema.d.ts
+
+check: $(VENV)/.kernel $(VENV)/.dev web/node_modules/.installed ## types and lint, both sides
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/ruff format --check .
+	$(PY) -m mypy
+	$(PY) -m trencher openapi | diff -q - docs/openapi.json || { echo "docs/openapi.json is stale: make types"; exit 1; }
+	cd web && npm run --silent check && npm run --silent lint
+
+test: install $(VENV)/.dev chromium check ## everything CI runs: types, lint, unit, service and browser tests
+	cd web && npm run --silent test
+	$(PY) -m pytest -n 2 --dist loadfile
+
+test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without the browser
+	$(PY) -m pytest -x -m "not browser" -n 2 --dist loadfile
+
+bench: $(VENV)/.kernel ## print the speed and accuracy rows
+	test -x $(VENV)-bench/bin/python || python3 -m venv $(VENV)-bench
+	$(VENV)-bench/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements/bench.lock
+	PYTHONPATH=src $(VENV)-bench/bin/python -m bench
+
+screenshots: install $(VENV)/.dev chromium ## remake docs/screenshots/ from the demo data
+	$(PY) scripts/screenshots.py
+
+lock: ## write the lock files anew (needs uv)
+	for f in build runtime dev bench; do uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header requirements/$$f.in -o requirements/$$f.lock; done
+
+clean: ## remove what was installed and built; never your data
+	rm -rf $(VENV) $(VENV)-bench web/node_modules web/dist

@@ -1,0 +1,5 @@
+"""``python -m trencher``."""
+
+from trencher.cli import main
+
+main()

@@ -1,0 +1,105 @@
+"""The command line: thin words around core, formats and service."""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from trencher.core.errors import InputError, TrencherError
+
+app = typer.Typer(
+    add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False,
+    help="Trencher: roasting a joint so that it is right when people sit down.",
+)  # fmt: skip
+
+SHORTEST_EVERY_S, LONGEST_EVERY_S = 1.0, 3600.0
+
+
+def _read(path: Path) -> bytes:
+    try:
+        return path.read_bytes()
+    except OSError as error:
+        reason = error.strerror or "cannot be read"
+        raise InputError(reason, where=str(path), allowed="a file to read") from None
+
+
+@app.command()
+def simulate(
+    roast: Annotated[Path, typer.Argument(help="A roast as JSON (docs/formats.md).")],
+    every: Annotated[float, typer.Option(help="Spacing of the series in seconds.")] = 60.0,
+) -> None:
+    """Print what a method will do to a joint, as JSON."""
+    from trencher.core.planner.forecast import forecast
+    from trencher.formats.forecast import write_forecast
+    from trencher.formats.roast import load_json, read_roast
+
+    if not SHORTEST_EVERY_S <= every <= LONGEST_EVERY_S:
+        raise InputError(
+            f"{every:g} is out of range", where="--every",
+            allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
+        )  # fmt: skip
+    described = read_roast(load_json(_read(roast)))
+    print(json.dumps(write_forecast(forecast(described, every_s=every)), ensure_ascii=False))
+
+
+@app.command()
+def schema() -> None:
+    """Print the JSON Schema of the roast format."""
+    from trencher.formats.roast import roast_schema
+
+    print(json.dumps(roast_schema(), indent=1, ensure_ascii=False))
+
+
+@app.command()
+def openapi() -> None:
+    """Print the description of the HTTP interface (OpenAPI)."""
+    from trencher.main import describe
+
+    print(json.dumps(describe(), indent=1, ensure_ascii=False, sort_keys=True))
+
+
+@app.command()
+def serve(
+    host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
+    port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8470,
+    data: Annotated[Path | None, typer.Option(help="Folder of your database.")] = None,
+) -> None:
+    """Start Trencher with a database of your own."""
+    from trencher.main import run_server
+
+    run_server(host=host, port=port, data=data, demo=False)
+
+
+@app.command()
+def demo(
+    host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
+    port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8480,
+    data: Annotated[Path | None, typer.Option(help="Folder of the demo database.")] = None,
+    fresh: Annotated[bool, typer.Option(help="Make the demo world anew.")] = False,
+) -> None:
+    """Start Trencher with the demo world of Fennet Lock."""
+    from trencher.main import run_server
+
+    run_server(host=host, port=port, data=data, demo=True, fresh=fresh)
+
+
+def main() -> None:
+    """Run; wrong input is one clear line on stderr and exit code 2."""
+    try:
+        app(standalone_mode=False)
+    except TrencherError as error:
+        print(f"trencher: {error.sentence}".replace("\n", " "), file=sys.stderr)
+        sys.exit(2)
+    except typer.Abort:
+        sys.exit(130)
+    except Exception as error:
+        # The parser's own complaints (unknown option, missing file name) end the same way.
+        show = getattr(error, "format_message", None)
+        if show is None:
+            raise
+        print(f"trencher: {show()}".replace("\n", " "), file=sys.stderr)
+        sys.exit(2)

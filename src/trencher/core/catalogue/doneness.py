@@ -1,0 +1,55 @@
+"""Doneness words as editable bands over numbers. Numbers come first; cooks differ by 5 °C."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from trencher.core.errors import InputError
+
+
+@dataclass(frozen=True)
+class Band:
+    """A word for highest temperatures from ``from_c`` up to the next band."""
+
+    word: str
+    from_c: float
+
+
+DEFAULT_BANDS: tuple[Band, ...] = (
+    Band("raw", -25.0),
+    Band("blue", 44.0),
+    Band("rare", 49.0),
+    Band("rosy", 54.0),
+    Band("pink", 58.0),
+    Band("blushing", 63.0),
+    Band("just through", 67.0),
+    Band("well done", 72.0),
+    Band("falling apart", 88.0),
+)
+"""Our own words and limits (``estimate``): every user may move or rename them."""
+
+
+def checked_bands(bands: Sequence[Band]) -> tuple[Band, ...]:
+    """Bands in rising order with words; InputError says which one is wrong."""
+    if not 2 <= len(bands) <= 12:
+        raise InputError(f"{len(bands)} bands", where="doneness", allowed="allowed: 2 to 12")
+    for before, after in zip(bands, bands[1:], strict=False):
+        if after.from_c <= before.from_c:
+            raise InputError(
+                f"{after.word!r} starts at {after.from_c:g}, not above {before.word!r}",
+                where="doneness",
+                allowed="each band starts above the one before",
+            )
+    if any(not band.word.strip() or len(band.word) > 30 for band in bands):
+        raise InputError("a band without a word", where="doneness", allowed="1 to 30 letters")
+    return tuple(bands)
+
+
+def word_for(temp_c: float, bands: Sequence[Band] = DEFAULT_BANDS) -> str:
+    """The word of the band that ``temp_c`` falls in; below the first band, the first word."""
+    found = bands[0].word
+    for band in bands:
+        if temp_c >= band.from_c:
+            found = band.word
+    return found

@@ -1,0 +1,109 @@
+"""Figures of published guidance, as data. A starting point to be checked with one's own authority.
+
+Nothing here says that a plate is safe. A plan is compared with a figure; only a reading meets it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from trencher.core.catalogue.cuts import SafetyClass
+from trencher.core.errors import UnknownName
+
+ProfileId = Literal["uk", "us", "ca", "au"]
+Standing = Literal["met", "not_met", "unknown"]
+
+WARM_LIMIT_MIN = 360.0
+"""Core between 10 and 54 °C during slow roasting: at most 6 h (US guidance for roasts)."""
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A temperature in °C to be held for so many minutes; ``temp_c`` None: no core figure."""
+
+    temp_c: float | None
+    hold_min: float
+    words: str
+
+
+@dataclass(frozen=True)
+class Profile:
+    """One authority's figures for each safety class, with where they are from."""
+
+    id: ProfileId
+    name: str
+    figures: dict[SafetyClass, Figure]
+    source: str
+    checked: str = "2026-11; check with your own authority"
+
+
+_UK_HELD = Figure(70.0, 2.0, "70° held for 2 minutes")
+
+PROFILES: dict[ProfileId, Profile] = {
+    "uk": Profile(
+        "uk", "United Kingdom",
+        {
+            "whole": Figure(None, 0.0, "seared all over outside; may be pink inside"),
+            "rolled": _UK_HELD, "pork": _UK_HELD, "game": _UK_HELD, "boar": _UK_HELD,
+        },
+        "UK Food Standards Agency cooking guidance",
+    ),
+    "us": Profile(
+        "us", "United States",
+        {
+            "whole": Figure(62.8, 3.0, "63° (145 °F) and 3 minutes of rest"),
+            "rolled": Figure(71.1, 0.0, "71° (160 °F)"),
+            "pork": Figure(62.8, 3.0, "63° (145 °F) and 3 minutes of rest"),
+            "game": Figure(71.1, 0.0, "71° (160 °F)"),
+            "boar": Figure(71.1, 0.0, "71° (160 °F)"),
+        },
+        "USDA FSIS minimum temperature guidance",
+    ),
+    "ca": Profile(
+        "ca", "Canada",
+        {
+            "whole": Figure(63.0, 0.0, "63°"), "rolled": Figure(71.0, 0.0, "71°"),
+            "pork": Figure(71.0, 0.0, "71°"), "game": Figure(74.0, 0.0, "74°"),
+            "boar": Figure(74.0, 0.0, "74°"),
+        },
+        "Health Canada cooking temperature guidance",
+    ),
+    "au": Profile(
+        "au", "Australia and New Zealand",
+        {
+            "whole": Figure(None, 0.0, "seared all over outside; may be pink inside"),
+            "rolled": Figure(75.0, 0.0, "75° or an equal hold"),
+            "pork": Figure(70.0, 0.0, "70 to 75°"), "game": Figure(75.0, 0.0, "75°"),
+            "boar": Figure(75.0, 0.0, "75°"),
+        },
+        "FSANZ guidance",
+    ),
+}  # fmt: skip
+
+
+def profile_named(profile_id: str) -> Profile:
+    """The profile with this id. UnknownName lists them."""
+    for profile in PROFILES.values():
+        if profile.id == profile_id:
+            return profile
+    raise UnknownName("profile", profile_id, PROFILES)
+
+
+def standing(figure: Figure, readings: list[tuple[float, float]]) -> Standing:
+    """Whether readings of the core, (minute, °C) by time, meet a figure.
+
+    A hold counts between readings that are all at or above the figure. No reading is unknown,
+    whatever the plan predicts, and so is a surface that nobody measured.
+    """
+    if figure.temp_c is None or not readings:
+        return "unknown"
+    since: float | None = None
+    for minute, value in sorted(readings):
+        if value + 1e-9 < figure.temp_c:
+            since = None
+            continue
+        since = minute if since is None else since
+        if minute - since >= figure.hold_min - 1e-9:
+            return "met"
+    return "not_met"

@@ -1,0 +1,109 @@
+"""The joint as it is known: measured where someone measured, estimated from cut and weight else."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from trencher.core.catalogue.cuts import Cut, cut_named
+from trencher.core.errors import InputError, OutOfRange
+from trencher.core.thermal.geometry import fullness, section_area
+from trencher.core.thermal.properties import density
+
+LIMITS: dict[str, tuple[float, float, str]] = {
+    "weight_kg": (0.1, 25.0, "kg"),
+    "thickness_mm": (15.0, 400.0, "mm"),
+    "width_mm": (15.0, 1000.0, "mm"),
+    "length_mm": (20.0, 2000.0, "mm"),
+    "start_c": (-25.0, 45.0, "°C"),
+}
+"""Bounds of every input of a joint: lowest, highest, unit."""
+
+MEASURED_SD, GUESSED_SD = 0.03, 0.10
+"""Relative doubt of a length measured with a tape, and of one estimated from the cut. Estimate."""
+NORMAL_MISMATCH = 0.25
+"""Rounded ends and gaps make measures and weight differ this much without anyone being wrong."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Joint:
+    """A joint. Lengths in mm where measured, None where not; ``start_c`` throughout at the start."""
+
+    cut: str
+    weight_kg: float
+    thickness_mm: float | None = None
+    width_mm: float | None = None
+    length_mm: float | None = None
+    start_c: float = 7.0
+
+    def __post_init__(self) -> None:
+        cut_named(self.cut)
+        for name, (low, high, unit) in LIMITS.items():
+            value = getattr(self, name)
+            if value is None:
+                continue
+            if isinstance(value, bool) or not isinstance(value, int | float):
+                raise InputError(
+                    f"{value!r} is not a number", where=f"joint.{name}",
+                    allowed=f"allowed: {low:g} to {high:g} {unit}",
+                )  # fmt: skip
+            if not (math.isfinite(value) and low <= value <= high):
+                raise OutOfRange(f"joint.{name}", value, low, high, unit)
+
+    @property
+    def facts(self) -> Cut:
+        """The catalogue's record of its cut."""
+        return cut_named(self.cut)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Size:
+    """Outer measures in mm with relative doubt, and which were estimated.
+
+    ``mismatch``: (volume by measures) / (volume by weight) − 1, None unless all are measured.
+    """
+
+    thickness_mm: float
+    width_mm: float
+    length_mm: float
+    thickness_sd: float
+    span_sd: float
+    estimated: tuple[str, ...]
+    mismatch: float | None
+
+
+def size_of(joint: Joint) -> Size:
+    """Outer measures: measured ones stand, the others share the cut's proportions and fill up to
+    the weight."""
+    cut = joint.facts
+    ratios = dict(zip(("thickness_mm", "width_mm", "length_mm"), cut.shape, strict=True))
+    known = {name: getattr(joint, name) for name in ratios if getattr(joint, name) is not None}
+    if joint.cut == "custom" and len(known.keys() & {"thickness_mm", "width_mm"}) == 1:
+        # A custom piece is a cylinder unless both are given.
+        known["thickness_mm"] = known["width_mm"] = next(
+            known[name] for name in ("thickness_mm", "width_mm") if name in known
+        )
+    missing = [name for name in ratios if name not in known]
+    volume = joint.weight_kg / density(cut.meat)
+    unit = section_area(1.0, 1.0, cut.section) * fullness(cut.profile)
+    if missing:
+        product = unit * math.prod(v / 1000 for v in known.values())
+        product *= math.prod(ratios[name] for name in missing)
+        scale = (volume / product) ** (1.0 / len(missing)) * 1000.0
+        for name in missing:
+            low, high, _ = LIMITS[name]
+            known[name] = min(max(ratios[name] * scale, low), high)
+    measured = unit * math.prod(known[name] / 1000 for name in ratios)
+    mismatch = None if missing else measured / volume - 1.0
+    widen = max(0.0, abs(mismatch or 0.0) - 0.05) / 3.0
+    guessed = tuple(name for name in ratios if getattr(joint, name) is None)
+    rules = "thickness_mm" if known["thickness_mm"] <= known["width_mm"] else "width_mm"
+    return Size(
+        thickness_mm=known["thickness_mm"],
+        width_mm=known["width_mm"],
+        length_mm=known["length_mm"],
+        thickness_sd=math.hypot(GUESSED_SD if rules in guessed else MEASURED_SD, widen / 2),
+        span_sd=math.hypot(GUESSED_SD if len(guessed) > 1 else 0.05, widen),
+        estimated=guessed,
+        mismatch=mismatch,
+    )

@@ -1,0 +1,220 @@
+"""A method as data: what a cook can read aloud, one stage after another.
+
+Temperatures keep the unit they were written in; ``Temp.c`` is the one conversion. Times are min.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from trencher.core import units
+from trencher.core.thermal.surface import RestHow
+
+Air = Literal["still", "fan", "air", "grill"]
+Place = Literal["counter", "fridge"]
+Per = Literal["kg", "lb", "500g", "side"]
+TempUnit = Literal["C", "F", "gas"]
+
+PER_KG: dict[Per, float] = {"kg": 1.0, "lb": units.KG_PER_LB, "500g": 0.5}
+
+
+def number(value: float) -> str:
+    """A number as a cook writes it: no trailing zeros, every digit that matters."""
+    return f"{value:.10g}"
+
+
+@dataclass(frozen=True)
+class Temp:
+    """A temperature as written: ``210C``, ``410F``, ``gas 6``."""
+
+    written: str
+    unit: TempUnit
+
+    @property
+    def c(self) -> float:
+        """In °C."""
+        if self.unit == "gas":
+            return units.gas_mark_to_celsius(self.written)
+        value = float(self.written)
+        return value if self.unit == "C" else units.fahrenheit_to_celsius(value)
+
+    def __str__(self) -> str:
+        return f"gas {self.written}" if self.unit == "gas" else f"{self.written}{self.unit}"
+
+
+def celsius(value: float) -> Temp:
+    """A temperature written in °C."""
+    return Temp(number(value), "C")
+
+
+def time_text(minutes: float) -> str:
+    """``20min``, ``2h``, ``1h30``; fractions of a minute stay in minutes."""
+    if minutes >= 60 and minutes == int(minutes):
+        hours, rest = divmod(int(minutes), 60)
+        return f"{hours}h{rest:02d}" if rest else f"{hours}h"
+    return f"{number(minutes)}min"
+
+
+@dataclass(frozen=True)
+class Minutes:
+    """A fixed time."""
+
+    min: float
+
+    def __str__(self) -> str:
+        return time_text(self.min)
+
+
+@dataclass(frozen=True)
+class Rate:
+    """Minutes per raw weight (or per side, for a sear), and a fixed part."""
+
+    min: float
+    per: Per
+    plus_min: float = 0.0
+
+    def minutes(self, *, weight_kg: float, sides: int) -> float:
+        """Length in minutes for this joint."""
+        share = sides if self.per == "side" else weight_kg / PER_KG[self.per]
+        return self.min * share + self.plus_min
+
+    def __str__(self) -> str:
+        tail = f" + {time_text(self.plus_min)}" if self.plus_min else ""
+        return f"{time_text(self.min)}/{self.per}{tail}"
+
+
+@dataclass(frozen=True)
+class UntilCore:
+    """Until the core reads this."""
+
+    temp: Temp
+
+    def __str__(self) -> str:
+        return f"until {self.temp}"
+
+
+@dataclass(frozen=True)
+class UntilPeak:
+    """Until the core's highest value from here to the end of the method will be this."""
+
+    temp: Temp
+
+    def __str__(self) -> str:
+        return f"until peak {self.temp}"
+
+
+@dataclass(frozen=True)
+class UntilHeld:
+    """Until the core has stayed at this for so long."""
+
+    temp: Temp
+    min: float
+
+    def __str__(self) -> str:
+        return f"until {self.temp} for {time_text(self.min)}"
+
+
+@dataclass(frozen=True)
+class UntilFalling:
+    """Until the core has come down 0.2 °C from its highest."""
+
+    def __str__(self) -> str:
+        return "until falling"
+
+
+Length = Minutes | Rate | UntilCore | UntilPeak | UntilHeld | UntilFalling
+
+
+@dataclass(frozen=True)
+class Oven:
+    """In an oven whose air is wanted at ``temp``; ``air`` None: the cooker's own kind."""
+
+    temp: Temp
+    length: Length
+    air: Air | None = None
+    cold: bool = False
+
+    def __str__(self) -> str:
+        words = ["cold"] if self.cold else []
+        words += [str(self.temp), *([self.air] if self.air else []), str(self.length)]
+        return " ".join(words)
+
+
+@dataclass(frozen=True)
+class Off:
+    """The oven switched off and shut."""
+
+    length: Length
+
+    def __str__(self) -> str:
+        return f"off {self.length}"
+
+
+@dataclass(frozen=True)
+class Sear:
+    """On the hob in a hot pan."""
+
+    length: Length
+
+    def __str__(self) -> str:
+        return f"sear {self.length}"
+
+
+@dataclass(frozen=True)
+class Rest:
+    """Out of the oven, under a cover or open."""
+
+    length: Length
+    how: RestHow = "open"
+
+    def __str__(self) -> str:
+        return f"rest {self.how} {self.length}"
+
+
+@dataclass(frozen=True)
+class Wait:
+    """Standing somewhere before it cooks on."""
+
+    length: Length
+    place: Place = "counter"
+
+    def __str__(self) -> str:
+        return f"wait {self.place} {self.length}"
+
+
+Stage = Oven | Off | Sear | Rest | Wait
+HEATED = (Oven, Off, Sear)
+
+
+@dataclass(frozen=True)
+class Method:
+    """Stages in their order. ``str`` of it parses back to an equal method."""
+
+    stages: tuple[Stage, ...] = field(default_factory=tuple)
+
+    def __str__(self) -> str:
+        return "; ".join(str(stage) for stage in self.stages)
+
+    @property
+    def pull_index(self) -> int:
+        """The stage whose end is the take-out: the last with a goal, else the last heated one.
+
+        Waiting for the fall is part of a rest, not a take-out.
+        """
+        goals = [
+            i
+            for i, stage in enumerate(self.stages)
+            if isinstance(stage.length, (UntilCore, UntilPeak, UntilHeld))
+            and isinstance(stage, HEATED)
+        ]
+        heated = [i for i, stage in enumerate(self.stages) if isinstance(stage, HEATED)]
+        return (goals or heated or [len(self.stages) - 1])[-1]
+
+    @property
+    def peak_index(self) -> int | None:
+        """The stage with ``until peak``, if there is one."""
+        for i, stage in enumerate(self.stages):
+            if isinstance(stage.length, UntilPeak):
+                return i
+        return None

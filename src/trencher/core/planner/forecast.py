@@ -1,0 +1,180 @@
+"""The whole answer for one roast: stages, take-out, peak, bands, outcomes, the cost of lateness."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from trencher.core.joint import NORMAL_MISMATCH, Size, size_of
+from trencher.core.method.stages import HEATED, Minutes, Oven, Stage
+from trencher.core.outcome import outcomes
+from trencher.core.planner.doubt import Doubt, PlanBands, plan_bands
+from trencher.core.planner.forward import Note, Walk, walk
+from trencher.core.planner.setup import Deviation, Roast, kitchen
+from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.geometry import FINE, Grid
+
+Floats = NDArray[np.float64]
+LATE_MIN = 10.0
+SERIES = ("min", "air_c", "surface_c", "core_c", "thin_end_c", "mean_c")
+
+
+@dataclass(frozen=True)
+class StageForecast:
+    """A stage as it is expected to go; ``dial_c`` is the number on this oven's dial."""
+
+    stage: Stage
+    start_min: float
+    end_min: float
+    core_c: float
+    surface_c: float
+    dial_c: float | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Forecast:
+    """What a method will do to a joint. Minutes from the start of the first written stage.
+
+    ``series``: columns named in SERIES. ``late_c``: rise of the peak for ten minutes' delay.
+    """
+
+    roast: Roast
+    size: Size
+    stages: tuple[StageForecast, ...]
+    pull_min: float
+    pull_core_c: float
+    peak_c: float
+    peak_min: float
+    bands: PlanBands | None
+    loss: outcomes.Loss
+    lethality_log10: float
+    even_fraction: float | None
+    rim_mm: float | None
+    crust: float
+    tenderness: float
+    late_c: float
+    warm_min: float
+    series: Floats
+    slices: tuple[outcomes.Slice, ...]
+    map: outcomes.HeatMap
+    notes: tuple[Note, ...]
+
+    @property
+    def carryover_c(self) -> float:
+        """Peak − core at take-out, a difference in °C."""
+        return self.peak_c - self.pull_core_c
+
+    @property
+    def end_min(self) -> float:
+        """End of the last stage."""
+        return self.stages[-1].end_min
+
+
+def spaced(record: Floats, every_s: float) -> Floats:
+    """The record at even times (rows) in the columns of SERIES; the last moment is kept."""
+    times = record[:, 0]
+    keep = np.arange(0.0, times[-1], every_s)
+    if times[-1] - keep[-1] > 1e-6:
+        keep = np.append(keep, times[-1])
+    columns = [keep / 60.0] + [np.interp(keep, times, record[:, c]) for c in range(1, 6)]
+    return np.stack(columns, axis=1)
+
+
+def late_cost(roast: Roast, plan: Walk) -> float:
+    """Rise of the peak in °C when the take-out is ten minutes late and the rest follows as written."""
+    stage = plan.method.stages[plan.pull_index]
+    if not isinstance(stage, HEATED):
+        return 0.0
+    stages = list(plan.method.stages)
+    # The same stages, as long as they went; the last heated one ten minutes longer.
+    lengths = [s.end_min - s.start_min for s in plan.stages]
+    lengths[plan.pull_index] += LATE_MIN
+    from dataclasses import replace
+
+    for i in range(plan.pull_index + 1):
+        stages[i] = replace(stages[i], length=Minutes(max(lengths[i], 1e-6)))
+    method = type(plan.method)(tuple(stages))
+    return walk(kitchen(replace(roast, method=method), FINE)).peak_c - plan.peak_c
+
+
+def cooker_notes(roast: Roast) -> list[Note]:
+    """What this oven cannot do as written, and what is reckoned instead."""
+    notes: list[Note] = []
+    k = kitchen(roast)
+    for i, stage in enumerate(roast.method.stages):
+        if not isinstance(stage, Oven):
+            continue
+        if stage.air is not None and stage.air != roast.cooker.kind:
+            text = (
+                f"'{stage.air}' is written but this oven is '{roast.cooker.kind}': reckoned for "
+                f"{roast.cooker.kind} air of the same heat; rewrite the stage to make it so."
+            )
+            notes.append(Note("air_differs", i, text))
+        true, asked = k.true_air(stage), stage.temp.c
+        if roast.temperatures == "dial":
+            asked -= roast.cooker.dial_error_c
+        if abs(true - asked) > 1e-9:
+            text = f"This oven's limit is {true:.0f} °C; {asked:.0f} is written. Reckoned at {true:.0f}."
+            notes.append(Note("oven_limit", i, text))
+    size = size_of(roast.joint)
+    if size.mismatch is not None and abs(size.mismatch) > NORMAL_MISMATCH:
+        text = (
+            f"The measures make {100 * (1 + size.mismatch):.0f} % of the weight: measure again. "
+            "The measures are used; the doubt is wider."
+        )
+        notes.append(Note("measures_and_weight", -1, text))
+    return notes
+
+
+def forecast(
+    roast: Roast,
+    *,
+    bands: bool = True,
+    every_s: float = 60.0,
+    grid: Grid = FINE,
+    doubt: Doubt | None = None,
+    late: bool = True,
+    nominal: Deviation | None = None,
+) -> Forecast:
+    """The forecast of a roast. Raises InputError and GoalUnreachable as ``walk`` does.
+
+    ``nominal`` moves the forecast to what is believed by now; bands are the plan's own.
+    """
+    k = kitchen(roast, grid, nominal)
+    plan = walk(k)
+    size = size_of(roast.joint)
+    wanted = roast.goal_c
+    stages = tuple(
+        StageForecast(
+            s.stage, s.start_min, s.end_min, s.core_c, s.surface_c,
+            k.true_air(s.stage) + roast.cooker.dial_error_c if isinstance(s.stage, Oven) else None,
+        )
+        for s in plan.stages
+    )  # fmt: skip
+    end = plan.end
+    return Forecast(
+        roast=roast,
+        size=size,
+        stages=stages,
+        pull_min=plan.pull_min,
+        pull_core_c=plan.pull_core_c,
+        peak_c=plan.peak_c,
+        peak_min=plan.peak_min,
+        bands=plan_bands(roast, plan, doubt) if bands else None,
+        loss=outcomes.loss_of(end),
+        lethality_log10=outcomes.lethality_log10(end),
+        even_fraction=None if wanted is None else outcomes.even_fraction(end, wanted),
+        rim_mm=None if wanted is None else outcomes.rim_mm(end, wanted),
+        crust=outcomes.crust_of(end),
+        tenderness=outcomes.tenderness_of(end),
+        late_c=late_cost(roast, plan) if late else 0.0,
+        warm_min=float(end.state[kernel.WARM_S]) / 60.0,
+        series=spaced(end.record[: end.rows], every_s),
+        slices=outcomes.slices_of(end),
+        map=outcomes.heat_map(
+            end, max(size.width_mm, size.thickness_mm) / min(size.width_mm, size.thickness_mm)
+        ),
+        notes=(*cooker_notes(roast), *plan.notes),
+    )

@@ -1,0 +1,64 @@
+"""The cooker as a body of its own: it warms, lags, dips when its door opens, and has limits."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from trencher.core.catalogue.cookers import COOLING_FAN_SHARE, KINDS, CookerKind
+
+DOOR_DIP_SHARE = 0.25
+"""Share of (air − room) lost while a joint is put in. Estimate, no source."""
+DOOR_RECOVERY_S = 180.0
+"""Time constant of coming back after the door. Estimate, no source."""
+FULL_POWER_BEYOND_C = 150.0
+"""Heating aims this far beyond the oven's top heat at full power. Estimate, no source."""
+ASSUMED_TOP_C = 250.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Cooker:
+    """One oven. ``dial_error_c`` = dial − true; it names the dial's number, never the air."""
+
+    kind: CookerKind = "fan"
+    dial_error_c: float = 0.0
+    room_c: float = 21.0
+    min_c: float | None = None
+    max_c: float | None = None
+    cooling_fan: bool = False
+    preheat_min: float | None = None
+    tau_down_min: float | None = None
+    tau_off_min: float | None = None
+
+    @property
+    def h_w_m2k(self) -> float:
+        """Convective coefficient of its air, W/m²K."""
+        return KINDS[self.kind].h_w_m2k
+
+    @property
+    def steam_pa(self) -> float:
+        """Partial pressure of vapour in its air, Pa."""
+        return KINDS[self.kind].steam_pa
+
+    @property
+    def down_s(self) -> float:
+        """Time constant after a turn-down, s."""
+        return 60.0 * (self.tau_down_min or KINDS[self.kind].tau_down_min)
+
+    @property
+    def off_s(self) -> float:
+        """Time constant switched off and shut, s."""
+        minutes = self.tau_off_min or KINDS[self.kind].tau_off_min
+        return 60.0 * minutes * (COOLING_FAN_SHARE if self.cooling_fan else 1.0)
+
+    @property
+    def heating_limit_c(self) -> float:
+        """The temperature full power would approach if nothing stopped it."""
+        return (self.max_c or ASSUMED_TOP_C) + FULL_POWER_BEYOND_C
+
+    @property
+    def up_s(self) -> float:
+        """Time constant of warming at full power, from the minutes to 200 °C, s."""
+        minutes = self.preheat_min or KINDS[self.kind].preheat_min
+        limit = self.heating_limit_c
+        return 60.0 * minutes / math.log((limit - 20.0) / (limit - 200.0))

@@ -1,0 +1,117 @@
+"""One joint in time: the kernel's arrays with a handle. Copying is cheap, so plans can branch."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.geometry import Body
+from trencher.core.thermal.properties import CP_WATER, PropertyTables
+from trencher.core.thermal.surface import FILM_START_KG_M2
+
+Floats = NDArray[np.float64]
+MAX_RECORDS = 9000
+
+
+@dataclass
+class Simulation:
+    """Temperatures T (nz, nr) °C, water W kg/m³, film kg/m², and the running tallies.
+
+    The record holds rows of time s, air, surface, core, thin end, mean, bend, one a step.
+    """
+
+    body: Body
+    tables: PropertyTables
+    par: Floats
+    T: Floats
+    W: Floats
+    film: Floats
+    Ts: Floats
+    brown: Floats
+    highest: Floats
+    state: Floats
+    record: Floats
+    rows: int
+
+    @classmethod
+    def start(
+        cls, body: Body, tables: PropertyTables, par: Floats, start_c: float, air_c: float
+    ) -> Simulation:
+        """A joint at one temperature throughout, standing in air of ``air_c``."""
+        nz, nr = body.volume.shape
+        state = np.zeros(kernel.STATE_SIZE)
+        state[[kernel.CORE, kernel.SURFACE, kernel.THIN_END, kernel.MEAN, kernel.PEAK]] = start_c
+        state[kernel.AIR] = air_c
+        record = np.empty((MAX_RECORDS, kernel.RECORD))
+        record[0] = (0.0, air_c, start_c, start_c, start_c, start_c, 0.0)
+        moist = par[kernel.P_MOIST] > 0
+        return cls(
+            body=body,
+            tables=tables,
+            par=par,
+            T=np.full((nz, nr), start_c),
+            W=np.full((nz, nr), tables.water),
+            film=np.full(nz, FILM_START_KG_M2 if moist else 0.0),
+            Ts=np.full(nz, start_c),
+            brown=np.zeros(nz),
+            highest=np.full((nz, nr), start_c),
+            state=state,
+            record=record,
+            rows=1,
+        )
+
+    def copy(self) -> Simulation:
+        """An independent twin."""
+        record = np.empty_like(self.record)
+        record[: self.rows] = self.record[: self.rows]
+        return Simulation(
+            self.body, self.tables, self.par, self.T.copy(), self.W.copy(), self.film.copy(),
+            self.Ts.copy(), self.brown.copy(), self.highest.copy(), self.state.copy(),
+            record, self.rows,
+        )  # fmt: skip
+
+    def advance(
+        self,
+        env: Floats,
+        length_s: float,
+        *,
+        goal: int = kernel.GOAL_TIME,
+        value_c: float = 1e9,
+        hold_s: float = 0.0,
+    ) -> bool:
+        """Carry on in ``env`` for ``length_s`` at most; True when the goal came first."""
+        b, t = self.body, self.tables
+        status, self.rows = kernel.advance(
+            self.T, self.W, self.film, self.Ts, self.brown, self.highest, self.state,
+            b.volume, b.radial, b.inner, b.outer, b.axial, b.end, b.skin, b.half, b.axis,
+            b.per_square, b.core_disc, b.thin_disc, b.thin_share,
+            t.enthalpy, t.conductivity, t.held, t.vapour, env, self.par, length_s,
+            goal, value_c, hold_s, self.record, self.rows,
+        )  # fmt: skip
+        return bool(status == kernel.REACHED)
+
+    def stored_j(self) -> float:
+        """Enthalpy of joint and of the water still in it, J, from an arbitrary zero."""
+        x = (self.T - kernel.T_LOW) / kernel.T_STEP
+        h = np.interp(x, np.arange(len(self.tables.enthalpy)), self.tables.enthalpy)
+        if self.par[kernel.P_MOIST] > 0:
+            h = h - (self.tables.water - self.W) * CP_WATER * self.T
+        return float((h * self.body.volume).sum())
+
+    @property
+    def core_c(self) -> float:
+        """The centre, °C."""
+        return float(self.state[kernel.CORE])
+
+    @property
+    def minutes(self) -> float:
+        """Time since the start, min."""
+        return float(self.state[kernel.TIME]) / 60.0
+
+    @property
+    def mass_kg(self) -> float:
+        """Raw mass of the cells, kg."""
+        return float(self.body.volume.sum() * self.tables.density)

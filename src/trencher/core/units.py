@@ -1,0 +1,33 @@
+"""The only conversions. A temperature and a difference of temperature are different things."""
+
+from __future__ import annotations
+
+KG_PER_LB = 0.45359237
+"""International avoirdupois pound, exact by definition (1959)."""
+
+GAS_MARKS: tuple[tuple[str, float], ...] = (
+    ("1/4", 225.0),
+    ("1/2", 250.0),
+    *((str(mark), 250.0 + 25.0 * mark) for mark in range(1, 11)),
+)
+"""Mark → °F of the air. By custom each mark is 25 °F; stoves differ, no standard binds them."""
+
+
+def fahrenheit_to_celsius(temp_f: float) -> float:
+    """Temperature in °C of a temperature in °F."""
+    return (temp_f - 32.0) / 1.8
+
+
+def celsius_to_fahrenheit(temp_c: float) -> float:
+    """Temperature in °F of a temperature in °C."""
+    return temp_c * 1.8 + 32.0
+
+
+def gas_mark_to_celsius(mark: str) -> float:
+    """Air temperature in °C of a gas mark as written (``"1/2"``, ``"6"``). KeyError if no mark."""
+    return fahrenheit_to_celsius(dict(GAS_MARKS)[mark])
+
+
+def pounds_to_kilograms(pounds: float) -> float:
+    """Mass in kg of a mass in lb."""
+    return pounds * KG_PER_LB

@@ -1,0 +1,59 @@
+"""The forecast format: what ``trencher simulate`` prints."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from trencher.core.planner.doubt import SEED
+from trencher.core.planner.forecast import SERIES, Forecast
+
+FORMAT, VERSION = "trencher/forecast", 1
+
+
+def write_forecast(f: Forecast) -> dict[str, Any]:
+    """The forecast as plain data ready for JSON. Numbers are unrounded; times in minutes."""
+    bands = f.bands
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "stages": [
+            {
+                "text": str(s.stage),
+                "start_min": s.start_min,
+                "end_min": s.end_min,
+                "core_c": s.core_c,
+                "surface_c": s.surface_c,
+                "dial_c": s.dial_c,
+            }
+            for s in f.stages
+        ],
+        "pull": {"min": f.pull_min, "core_c": f.pull_core_c},
+        "peak": {"min": f.peak_min, "core_c": f.peak_c},
+        "carryover_c": f.carryover_c,
+        "band80": None
+        if bands is None
+        else {
+            "pull_min": [bands.pull_min.low, bands.pull_min.high],
+            "peak_c": [bands.peak_c.low, bands.peak_c.high],
+        },
+        "loss": {
+            "fraction": f.loss.fraction,
+            "evaporated": f.loss.evaporated,
+            "dripped": f.loss.dripped,
+        },
+        "lethality_log10": f.lethality_log10,
+        "even_fraction": f.even_fraction,
+        "rim_mm": f.rim_mm,
+        "crust": f.crust,
+        "tenderness": f.tenderness,
+        "late_10min_c": f.late_c,
+        "size": {
+            "thickness_mm": f.size.thickness_mm,
+            "width_mm": f.size.width_mm,
+            "length_mm": f.size.length_mm,
+            "estimated": list(f.size.estimated),
+        },
+        "notes": [{"code": n.code, "stage": n.stage, "text": n.text} for n in f.notes],
+        "seed": SEED,
+        "series": {name: f.series[:, i].tolist() for i, name in enumerate(SERIES)},
+    }

@@ -1,0 +1,240 @@
+"""The roast format: JSON in, a checked ``Roast`` out. Every fault names what, where, allowed."""
+
+from __future__ import annotations
+
+import json
+import math
+from typing import Any, get_args
+
+from trencher.core.catalogue.cookers import CookerKind
+from trencher.core.catalogue.cuts import CUTS
+from trencher.core.errors import InputError
+from trencher.core.joint import LIMITS, Joint
+from trencher.core.method.notation import parse_method
+from trencher.core.planner.setup import (
+    COOKER_LIMITS,
+    PHYSICS_LIMITS,
+    Physics,
+    Roast,
+)
+from trencher.core.thermal.cooker import Cooker
+
+FORMAT, VERSION = "trencher/roast", 1
+LARGEST_BYTES = 1_000_000
+JOINT_NULLABLE = ("thickness_mm", "width_mm", "length_mm")
+PHYSICS_SWITCHES = ("radiation", "evaporation", "ideal_air")
+COOKER_NULLABLE = ("min_c", "max_c", "preheat_min", "tau_down_min", "tau_off_min")
+
+
+def load_json(raw: bytes) -> Any:
+    """The JSON in ``raw``. InputError for what is not UTF-8 JSON, too deep, or holds NaN."""
+
+    def refuse(constant: str) -> float:
+        raise InputError(f"{constant} is not a number", where="JSON", allowed="finite numbers only")
+
+    def unique(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+        found = dict(pairs)
+        if len(found) < len(pairs):
+            raise InputError("a key stands twice in one object", where="JSON", allowed="once each")
+        return found
+
+    if len(raw) > LARGEST_BYTES:
+        raise InputError(f"{len(raw)} bytes", where="JSON", allowed=f"at most {LARGEST_BYTES}")
+    try:
+        return json.loads(
+            raw.decode("utf-8"), parse_constant=refuse, object_pairs_hook=unique
+        )
+    except UnicodeDecodeError:
+        raise InputError("this is not text", where="JSON", allowed="UTF-8 text") from None
+    except json.JSONDecodeError as error:
+        raise InputError(
+            f"{error.msg} at line {error.lineno}, column {error.colno}",
+            where="JSON", allowed="a JSON object",
+        ) from None  # fmt: skip
+    except RecursionError:
+        raise InputError("nested too deep", where="JSON", allowed="a plain object") from None
+    except ValueError:
+        raise InputError("a number is too long", where="JSON", allowed="ordinary numbers") from None
+
+
+def _object(value: Any, where: str, allowed: tuple[str, ...]) -> dict[str, Any]:
+    if not isinstance(value, dict):
+        raise InputError(f"{_short(value)} is not an object", where=where, allowed="{…}")
+    for key in value:
+        if key not in allowed:
+            raise InputError(
+                f"{key!r} is not known", where=where, allowed=f"allowed: {', '.join(allowed)}"
+            )
+    return value
+
+
+def _short(value: Any) -> str:
+    text = json.dumps(value, ensure_ascii=False)
+    return text if len(text) <= 40 else text[:37] + "..."
+
+
+def _number(
+    value: Any, where: str, limits: tuple[float, float, str], *, nullable: bool
+) -> float | None:
+    low, high, unit = limits
+    allowed = f"allowed: {low:g} to {high:g} {unit}".rstrip() + (" or null" if nullable else "")
+    if value is None and nullable:
+        return None
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise InputError(f"{_short(value)} is not a number", where=where, allowed=allowed)
+    try:
+        number = float(value)
+    except OverflowError:
+        number = math.inf
+    if not (math.isfinite(number) and low <= number <= high):
+        raise InputError(f"{_short(value)} is out of range", where=where, allowed=allowed)
+    return number
+
+
+def _switch(value: Any, where: str) -> bool:
+    if not isinstance(value, bool):
+        raise InputError(
+            f"{_short(value)} is not a switch", where=where, allowed="allowed: true, false"
+        )
+    return value
+
+
+def _choice(value: Any, where: str, allowed: tuple[str, ...]) -> str:
+    if not isinstance(value, str) or value not in allowed:
+        raise InputError(
+            f"{_short(value)} is not known", where=where, allowed=f"allowed: {', '.join(allowed)}"
+        )
+    return value
+
+
+def read_joint(value: Any, where: str = "joint") -> Joint:
+    """A joint from its JSON object."""
+    data = _object(value, where, ("cut", *LIMITS))
+    for needed in ("cut", "weight_kg"):
+        if needed not in data:
+            raise InputError("is missing", where=f"{where}.{needed}", allowed="it is needed")
+    if not isinstance(data["cut"], str):
+        raise InputError(
+            f"{_short(data['cut'])} is not a name", where=f"{where}.cut",
+            allowed=f"a cut such as {next(iter(CUTS))}, or custom",
+        )  # fmt: skip
+    numbers = {
+        name: _number(
+            data[name], f"{where}.{name}", LIMITS[name], nullable=name in JOINT_NULLABLE
+        )
+        for name in LIMITS
+        if name in data
+    }
+    return Joint(cut=data["cut"], **numbers)  # type: ignore[arg-type]
+
+
+def read_cooker(value: Any, where: str = "cooker") -> Cooker:
+    """A cooker from its JSON object."""
+    data = _object(value, where, ("kind", "cooling_fan", *COOKER_LIMITS))
+    found: dict[str, Any] = {}
+    for key, given in data.items():
+        if key == "kind":
+            found[key] = _choice(given, f"{where}.kind", get_args(CookerKind))
+        elif key == "cooling_fan":
+            found[key] = _switch(given, f"{where}.cooling_fan")
+        else:
+            found[key] = _number(
+                given, f"{where}.{key}", COOKER_LIMITS[key], nullable=key in COOKER_NULLABLE
+            )
+    return Cooker(**found)
+
+
+def read_physics(value: Any, where: str = "physics") -> Physics:
+    """Overrides from their JSON object; null leaves the model's own."""
+    data = _object(value, where, (*PHYSICS_LIMITS, *PHYSICS_SWITCHES))
+    found: dict[str, Any] = {}
+    for key, given in data.items():
+        if key in PHYSICS_SWITCHES:
+            found[key] = _switch(given, f"{where}.{key}")
+        else:
+            found[key] = _number(given, f"{where}.{key}", PHYSICS_LIMITS[key], nullable=True)
+    return Physics(**found)
+
+
+def read_roast(value: Any) -> Roast:
+    """A roast from parsed JSON. InputError (or one of its kinds) says what is wrong where."""
+    keys = ("format", "version", "joint", "cooker", "method", "physics", "temperatures")
+    data = _object(value, "roast", keys)
+    if data.get("format") != FORMAT:
+        raise InputError(
+            f"{_short(data.get('format'))} is not this format", where="format",
+            allowed=f'allowed: "{FORMAT}"',
+        )  # fmt: skip
+    version = data.get("version")
+    if isinstance(version, bool) or version != VERSION:
+        raise InputError(
+            f"version {_short(version)} is not known", where="version", allowed=f"allowed: {VERSION}"
+        )
+    for needed in ("joint", "method"):
+        if needed not in data:
+            raise InputError("is missing", where=needed, allowed="it is needed")
+    if not isinstance(data["method"], str):
+        raise InputError(
+            f"{_short(data['method'])} is not text", where="method",
+            allowed="for example: 210C 20min; 155C until peak 58C",
+        )  # fmt: skip
+    physics = data.get("physics")
+    return Roast(
+        joint=read_joint(data["joint"]),
+        cooker=read_cooker(data.get("cooker", {})),
+        method=parse_method(data["method"]),
+        physics=Physics() if physics is None else read_physics(physics),
+        temperatures=_choice(data.get("temperatures", "air"), "temperatures", ("air", "dial")),  # type: ignore[arg-type]
+    )
+
+
+def roast_schema() -> dict[str, Any]:
+    """JSON Schema of the roast format, made from the bounds the reader checks."""
+
+    def number(limits: tuple[float, float, str], *, nullable: bool = False) -> dict[str, Any]:
+        kind: Any = ["number", "null"] if nullable else "number"
+        low, high, unit = limits
+        return {"type": kind, "minimum": low, "maximum": high, "description": unit}
+
+    joint = {
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["cut", "weight_kg"],
+        "properties": {
+            "cut": {"enum": [*CUTS, "custom"]},
+            **{n: number(v, nullable=n in JOINT_NULLABLE) for n, v in LIMITS.items()},
+        },
+    }
+    cooker = {
+        "type": "object",
+        "additionalProperties": False,
+        "properties": {
+            "kind": {"enum": list(get_args(CookerKind))},
+            "cooling_fan": {"type": "boolean"},
+            **{n: number(v, nullable=n in COOKER_NULLABLE) for n, v in COOKER_LIMITS.items()},
+        },
+    }
+    physics = {
+        "type": ["object", "null"],
+        "additionalProperties": False,
+        "properties": {
+            **{n: number(v, nullable=True) for n, v in PHYSICS_LIMITS.items()},
+            **{n: {"type": "boolean"} for n in PHYSICS_SWITCHES},
+        },
+    }
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "Trencher roast",
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["format", "version", "joint", "method"],
+        "properties": {
+            "format": {"const": FORMAT},
+            "version": {"const": VERSION},
+            "joint": joint,
+            "cooker": cooker,
+            "method": {"type": "string", "minLength": 1},
+            "physics": physics,
+            "temperatures": {"enum": ["air", "dial"]},
+        },
+    }

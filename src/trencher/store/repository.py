@@ -1,0 +1,192 @@
+"""Reading and writing in the words of the core. The only door to the tables."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from sqlalchemy import func, select, update
+from sqlalchemy.orm import Session as SqlSession
+
+from trencher.core.errors import NotFound
+from trencher.core.session import Event, Payload, Session, apply, check_step, replay
+from trencher.store.database import Database
+from trencher.store.tables import EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
+
+
+@dataclass(frozen=True)
+class Heading:
+    """A roast in a list."""
+
+    id: str
+    name: str
+    status: str
+    created_at: str
+    serve_at: str
+    last_seq: int
+
+
+@dataclass(frozen=True)
+class OvenRecord:
+    """An oven as kept."""
+
+    id: str
+    name: str
+    facts: dict[str, Any]
+
+
+@dataclass(frozen=True)
+class FeedLine:
+    """One line of the durable feed."""
+
+    id: int
+    roast_id: str
+    seq: int
+    kind: str
+    at: str
+
+
+def _events(sql: SqlSession, roast_id: str) -> list[Event]:
+    rows = sql.scalars(
+        select(EventRow).where(EventRow.roast_id == roast_id).order_by(EventRow.seq)
+    )
+    return [Event(r.seq, r.kind, r.data) for r in rows]
+
+
+class Repository:
+    """Roasts, ovens and settings of one database."""
+
+    def __init__(self, database: Database) -> None:
+        self._db = database
+
+    # --- roasts --------------------------------------------------------------------------------
+    def headings(self) -> list[Heading]:
+        """Every roast, the latest serving first."""
+        with self._db.read() as sql:
+            rows = sql.scalars(select(RoastRow).order_by(RoastRow.serve_at.desc(), RoastRow.id))
+            return [
+                Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq)
+                for r in rows
+            ]
+
+    def session(self, roast_id: str) -> Session:
+        """The roast, folded from its log. NotFound."""
+        with self._db.read() as sql:
+            events = _events(sql, roast_id)
+        if not events:
+            raise NotFound(f"there is no roast {roast_id!r}", where="roast")
+        return replay(events)
+
+    def times(self, roast_id: str) -> dict[int, str]:
+        """When each event of a roast was written: seq → ISO time."""
+        with self._db.read() as sql:
+            rows = sql.scalars(select(EventRow).where(EventRow.roast_id == roast_id))
+            return {r.seq: r.at for r in rows}
+
+    def create(self, roast_id: str, plan: Payload, at: str) -> Session:
+        """A new roast with its ``laid`` event."""
+        with self._db.write() as sql:
+            sql.add(
+                RoastRow(
+                    id=roast_id, name=plan["name"], status="planning", created_at=at,
+                    serve_at=plan["serve_at"], last_seq=0,
+                )
+            )  # fmt: skip
+            sql.flush()
+            return self._append(sql, roast_id, "laid", plan, at)
+
+    def append(
+        self,
+        roast_id: str,
+        kind: str,
+        data: Payload | Callable[[Session], Payload],
+        at: str,
+    ) -> Session:
+        """Add one event if it fits; on disk when this returns. NotFound, Conflict, InputError.
+
+        ``data`` may be a function of the session: it then sees exactly what it is added to.
+        """
+        with self._db.write() as sql:
+            return self._append(sql, roast_id, kind, data, at)
+
+    def _append(
+        self,
+        sql: SqlSession,
+        roast_id: str,
+        kind: str,
+        data: Payload | Callable[[Session], Payload],
+        at: str,
+    ) -> Session:
+        row = sql.get(RoastRow, roast_id)
+        if row is None:
+            raise NotFound(f"there is no roast {roast_id!r}", where="roast")
+        before = replay(_events(sql, roast_id))
+        payload = dict(data(before) if callable(data) else data)
+        if kind != "laid":
+            check_step(before, kind, payload)
+        event = Event(before.last_seq + 1, kind, payload)
+        after = apply(before, event)
+        sql.add(EventRow(roast_id=roast_id, seq=event.seq, at=at, kind=kind, data=payload))
+        if kind == "read":
+            sql.add(
+                ReadingRow(
+                    roast_id=roast_id, seq=event.seq, minute=payload["minute"],
+                    low_c=payload["low_c"], high_c=payload["high_c"],
+                    place=payload.get("place", "core"), withdrawn=False,
+                )
+            )  # fmt: skip
+        if kind == "withdrew":
+            sql.execute(
+                update(ReadingRow)
+                .where(ReadingRow.roast_id == roast_id, ReadingRow.seq == payload["seq"])
+                .values(withdrawn=True)
+            )
+        row.status, row.last_seq = after.status, event.seq
+        row.name, row.serve_at = after.plan["name"], after.plan["serve_at"]
+        return after
+
+    # --- feed ----------------------------------------------------------------------------------
+    def feed_after(self, last_id: int, limit: int = 500) -> list[FeedLine]:
+        """Lines of the log with a greater id, oldest first."""
+        with self._db.read() as sql:
+            rows = sql.scalars(
+                select(EventRow).where(EventRow.id > last_id).order_by(EventRow.id).limit(limit)
+            )
+            return [FeedLine(r.id, r.roast_id, r.seq, r.kind, r.at) for r in rows]
+
+    def feed_last(self) -> int:
+        """The greatest id, 0 for an empty log."""
+        with self._db.read() as sql:
+            return sql.scalar(select(func.max(EventRow.id))) or 0
+
+    # --- ovens and settings --------------------------------------------------------------------
+    def ovens(self) -> list[OvenRecord]:
+        """Every oven by name."""
+        with self._db.read() as sql:
+            rows = sql.scalars(select(OvenRow).order_by(OvenRow.name))
+            return [OvenRecord(r.id, r.name, r.facts) for r in rows]
+
+    def oven(self, oven_id: str) -> OvenRecord:
+        """One oven. NotFound."""
+        with self._db.read() as sql:
+            row = sql.get(OvenRow, oven_id)
+            if row is None:
+                raise NotFound(f"there is no oven {oven_id!r}", where="oven")
+            return OvenRecord(row.id, row.name, row.facts)
+
+    def save_oven(self, oven: OvenRecord) -> None:
+        """Write an oven, new or changed."""
+        with self._db.write() as sql:
+            sql.merge(OvenRow(id=oven.id, name=oven.name, facts=oven.facts))
+
+    def setting(self, key: str) -> Any:
+        """A setting's value, None if it was never set."""
+        with self._db.read() as sql:
+            row = sql.get(SettingRow, key)
+            return None if row is None else row.value
+
+    def set_setting(self, key: str, value: Any) -> None:
+        """Write a setting."""
+        with self._db.write() as sql:
+            sql.merge(SettingRow(key=key, value=value))

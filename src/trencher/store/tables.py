@@ -1,0 +1,67 @@
+"""The tables. Events are only ever added; triggers in the first migration refuse anything else."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from sqlalchemy import JSON, ForeignKey, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    """Root of the tables."""
+
+
+class OvenRow(Base):
+    """An oven: its name, and its facts as the API's JSON."""
+
+    __tablename__ = "ovens"
+    id: Mapped[str] = mapped_column(primary_key=True)
+    name: Mapped[str]
+    facts: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class RoastRow(Base):
+    """A roast's heading, for lists; the truth is its events."""
+
+    __tablename__ = "roasts"
+    id: Mapped[str] = mapped_column(primary_key=True)
+    name: Mapped[str]
+    status: Mapped[str]
+    created_at: Mapped[str]
+    serve_at: Mapped[str]
+    last_seq: Mapped[int]
+
+
+class EventRow(Base):
+    """One line of a roast's log. ``id`` runs over all roasts: the feed's number."""
+
+    __tablename__ = "events"
+    __table_args__ = (UniqueConstraint("roast_id", "seq", name="events_once"),)
+    id: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    roast_id: Mapped[str] = mapped_column(ForeignKey("roasts.id"))
+    seq: Mapped[int]
+    at: Mapped[str]
+    kind: Mapped[str]
+    data: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class ReadingRow(Base):
+    """A reading in columns, for export and learning; written with its event, never alone."""
+
+    __tablename__ = "readings"
+    roast_id: Mapped[str] = mapped_column(ForeignKey("roasts.id"), primary_key=True)
+    seq: Mapped[int] = mapped_column(primary_key=True)
+    minute: Mapped[float]
+    low_c: Mapped[float]
+    high_c: Mapped[float]
+    place: Mapped[str]
+    withdrawn: Mapped[bool] = mapped_column(default=False)
+
+
+class SettingRow(Base):
+    """A named value of this database: units, the demo's clock."""
+
+    __tablename__ = "settings"
+    key: Mapped[str] = mapped_column(primary_key=True)
+    value: Mapped[Any] = mapped_column(JSON)
