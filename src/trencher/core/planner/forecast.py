@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -91,12 +91,14 @@ def late_cost(roast: Roast, plan: Walk) -> float:
     # The same stages, as long as they went; the last heated one ten minutes longer.
     lengths = [s.end_min - s.start_min for s in plan.stages]
     lengths[plan.pull_index] += LATE_MIN
-    from dataclasses import replace
-
     for i in range(plan.pull_index + 1):
         stages[i] = replace(stages[i], length=Minutes(max(lengths[i], 1e-6)))
     method = type(plan.method)(tuple(stages))
     return walk(kitchen(replace(roast, method=method), FINE)).peak_c - plan.peak_c
+
+
+def _on_dial(roast: Roast, true_c: float) -> float:
+    return true_c + roast.cooker.dial_error_at(true_c)
 
 
 def cooker_notes(roast: Roast) -> list[Note]:
@@ -149,7 +151,7 @@ def forecast(
     stages = tuple(
         StageForecast(
             s.stage, s.start_min, s.end_min, s.core_c, s.surface_c,
-            k.true_air(s.stage) + roast.cooker.dial_error_c if isinstance(s.stage, Oven) else None,
+            _on_dial(roast, k.true_air(s.stage)) if isinstance(s.stage, Oven) else None,
         )
         for s in plan.stages
     )  # fmt: skip

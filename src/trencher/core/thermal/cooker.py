@@ -18,7 +18,11 @@ ASSUMED_TOP_C = 250.0
 
 @dataclass(frozen=True, kw_only=True)
 class Cooker:
-    """One oven. ``dial_error_c`` = dial − true; it names the dial's number, never the air."""
+    """One oven. ``dial_error_c`` = dial − true; it names the dial's number, never the air.
+
+    ``dial_points``: (true °C, error °C) pairs where the error was measured, by rising heat; they
+    take the place of ``dial_error_c``, with straight lines between and level ends.
+    """
 
     kind: CookerKind = "fan"
     dial_error_c: float = 0.0
@@ -29,6 +33,18 @@ class Cooker:
     preheat_min: float | None = None
     tau_down_min: float | None = None
     tau_off_min: float | None = None
+    dial_points: tuple[tuple[float, float], ...] = ()
+
+    def dial_error_at(self, true_c: float) -> float:
+        """dial − true in °C where the air is ``true_c``."""
+        if not self.dial_points:
+            return self.dial_error_c
+        below = [p for p in self.dial_points if p[0] <= true_c]
+        above = [p for p in self.dial_points if p[0] > true_c]
+        if not below or not above:
+            return (below or above)[-1 if below else 0][1]
+        (t0, e0), (t1, e1) = below[-1], above[0]
+        return e0 + (e1 - e0) * (true_c - t0) / (t1 - t0)
 
     @property
     def h_w_m2k(self) -> float:

@@ -1,0 +1,54 @@
+"""The application: API under /api, the built front end on every other path, one guard around."""
+
+from __future__ import annotations
+
+from collections.abc import AsyncIterator, Sequence
+from contextlib import asynccontextmanager
+from pathlib import Path
+
+from fastapi import FastAPI
+from starlette.middleware.gzip import GZipMiddleware
+
+from trencher import __version__
+from trencher.api import errors
+from trencher.api.context import House
+from trencher.api.guard import Guard
+from trencher.api.routes import feed, kitchen, roasts
+
+LARGEST_BODY = 200_000
+
+
+def create_api(house: House | None) -> FastAPI:
+    """The API alone. Without a house it can only be described."""
+    api = FastAPI(
+        title="Trencher",
+        version=__version__,
+        description="Roasting a joint so that it is right when people sit down. Temperatures are "
+        "°C, times minutes from the moment the joint goes in or ISO hours.",
+        docs_url=None,
+        redoc_url=None,
+        responses=errors.RESPONSES,
+        max_body_size=LARGEST_BODY,
+    )
+    api.state.house = house
+    errors.install(api)
+    for router in (kitchen.router, roasts.router, roasts.book, feed.router):
+        api.include_router(router)
+    return api
+
+
+def create_app(house: House, dist: Path | None, names: Sequence[str] = ("localhost",)) -> FastAPI:
+    """API and front end. ``dist``: the built front end; ``names``: host names served."""
+
+    @asynccontextmanager
+    async def life(_app: FastAPI) -> AsyncIterator[None]:
+        yield
+        house.feed.close()
+
+    app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None, lifespan=life)
+    app.mount("/api", create_api(house))
+    if dist is not None and (dist / "index.html").exists():
+        app.frontend("/", directory=dist, fallback="index.html")
+    app.add_middleware(GZipMiddleware, minimum_size=800)
+    app.add_middleware(Guard, names=names)
+    return app

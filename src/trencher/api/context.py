@@ -1,0 +1,32 @@
+"""What the routes reach: one object for one running Trencher."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, cast
+
+from fastapi import Depends, Request
+
+from trencher.service.clock import Clock
+from trencher.service.demo import LiveDemo
+from trencher.service.feed import Feed
+from trencher.service.roasts import RoastService
+from trencher.store.repository import Repository
+
+
+@dataclass(frozen=True)
+class House:
+    """The parts of a running Trencher. ``live`` only in the demo."""
+
+    repository: Repository
+    roasts: RoastService
+    clock: Clock
+    feed: Feed
+    live: LiveDemo | None = None
+
+
+def _house(request: Request) -> House:
+    return cast("House", request.app.state.house)
+
+
+HouseDep = Annotated[House, Depends(_house)]

@@ -1,0 +1,78 @@
+"""From our errors to HTTP: one table of class → status, one shape of answer."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from starlette.exceptions import HTTPException
+
+from trencher.api.schemas import Problem
+from trencher.core.errors import Conflict, InputError, NotationError, NotFound, TrencherError
+
+STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
+    (NotFound, 404, "Not found"),
+    (Conflict, 409, "It does not fit now"),
+    (InputError, 422, "Something given cannot be used"),
+    (TrencherError, 500, "Trencher cannot go on"),
+)
+"""First match wins."""
+
+HTTP_CODES = {404: "not_found", 405: "method_not_allowed", 413: "too_large"}
+
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    400: {"model": Problem, "description": "The body is not JSON"},
+    403: {"model": Problem, "description": "Asked from another site or for another host"},
+    404: {"model": Problem, "description": "There is no such thing"},
+    409: {"model": Problem, "description": "It does not fit where the roast stands"},
+    422: {"model": Problem, "description": "What was given cannot be used: what, where, allowed"},
+}
+
+
+def answer(status: int, title: str, code: str, detail: str, **more: Any) -> JSONResponse:
+    """A problem as a response."""
+    body = Problem(
+        type=f"urn:trencher:{code}", title=title, status=status, code=code, detail=detail, **more
+    )
+    return JSONResponse(
+        body.model_dump(), status_code=status, media_type="application/problem+json"
+    )
+
+
+def install(app: FastAPI) -> None:
+    """Answer every error of this app in our shape."""
+
+    @app.exception_handler(TrencherError)
+    def ours(_request: Request, error: TrencherError) -> JSONResponse:
+        status, title = next((s, t) for cls, s, t in STATUS if isinstance(error, cls))
+        place = (
+            {"start": error.start, "end": error.end} if isinstance(error, NotationError) else {}
+        )
+        return answer(
+            status, title, error.code, error.sentence, where=error.where, allowed=error.allowed,
+            **place,
+        )  # fmt: skip
+
+    @app.exception_handler(RequestValidationError)
+    def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
+        first = error.errors()[0]
+        where = ".".join(str(part) for part in first["loc"] if part not in ("body", "query"))
+        what = str(first["msg"]).replace("Input should be", "should be").replace(
+            "Value error, ", ""
+        )
+        if first["type"] == "json_invalid":
+            return answer(400, "Not JSON", "not_json", "The body is not JSON.", where="body")
+        return answer(
+            422, "Something given cannot be used", "wrong_input", f"{where}: {what}",
+            where=where, allowed=what,
+        )  # fmt: skip
+
+    @app.exception_handler(HTTPException)
+    def http(_request: Request, error: HTTPException) -> JSONResponse:
+        code = HTTP_CODES.get(error.status_code, "http")
+        response = answer(error.status_code, str(error.detail), code, str(error.detail))
+        for name, value in (error.headers or {}).items():
+            response.headers[name] = value
+        return response

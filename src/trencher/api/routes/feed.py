@@ -1,0 +1,62 @@
+"""The live feed: server-sent events over the durable log."""
+
+from __future__ import annotations
+
+import asyncio
+from collections.abc import AsyncIterator
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Header, Query, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.sse import EventSourceResponse, ServerSentEvent
+
+from trencher.api.context import House, HouseDep
+
+router = APIRouter(tags=["feed"])
+BEAT_S = 15.0
+RETRY_MS = 1000
+
+
+def _clock(house: House) -> dict[str, Any]:
+    return {"now": house.clock.now().isoformat(), "pace": house.clock.pace}
+
+
+@router.get("/feed", response_class=EventSourceResponse)
+async def feed(
+    request: Request,
+    house: HouseDep,
+    after: Annotated[int | None, Query(ge=0, le=2**53, description="last id seen")] = None,
+    last_event_id: Annotated[str | None, Header(max_length=20)] = None,
+) -> AsyncIterator[ServerSentEvent]:
+    """``hello`` with the last id and the clock, then a ``log`` line for every event, ``clock`` when
+    the clock was set, and a beat when nothing happens. Goes on after ``Last-Event-ID``."""
+    last = after
+    if last_event_id is not None and last_event_id.isdigit():
+        last = int(last_event_id)
+    if last is None:
+        last = await run_in_threadpool(house.repository.feed_last)
+    bell = house.feed.listen()
+    try:
+        clocks = house.feed.clock_changes
+        yield ServerSentEvent(
+            event="hello", data={"last": last, **_clock(house)}, id=str(last), retry=RETRY_MS
+        )
+        while not house.feed.closed and not await request.is_disconnected():
+            # The bell is put down before reading, so that nothing rings unheard.
+            bell.clear()
+            for line in await run_in_threadpool(house.repository.feed_after, last):
+                last = line.id
+                yield ServerSentEvent(
+                    event="log",
+                    id=str(line.id),
+                    data={"roast_id": line.roast_id, "seq": line.seq, "kind": line.kind},
+                )
+            if house.feed.clock_changes != clocks:
+                clocks = house.feed.clock_changes
+                yield ServerSentEvent(event="clock", data=_clock(house))
+            try:
+                await asyncio.wait_for(bell.wait(), BEAT_S)
+            except TimeoutError:
+                yield ServerSentEvent(event="beat", data=_clock(house))
+    finally:
+        house.feed.leave(bell)

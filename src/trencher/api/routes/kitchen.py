@@ -1,0 +1,153 @@
+"""The catalogue, ovens, ways worked out, the clock, and the demo's roast in progress."""
+
+from __future__ import annotations
+
+import re
+import secrets
+
+from fastapi import APIRouter
+
+from trencher.api import schemas as s
+from trencher.api import views
+from trencher.api.context import House, HouseDep
+from trencher.core.catalogue.cuts import CUTS
+from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands
+from trencher.core.catalogue.safety import PROFILES, profile_named
+from trencher.core.errors import Conflict
+from trencher.core.joint import LIMITS
+from trencher.service.clock import FastClock
+from trencher.service.planning import all_ways, cooker_of, work_out
+from trencher.store.repository import OvenRecord
+
+router = APIRouter(tags=["kitchen"])
+
+
+def _bands(house: House) -> list[s.BandOut]:
+    kept = house.repository.setting("bands")
+    bands = [Band(**b) for b in kept] if kept else DEFAULT_BANDS
+    return [s.BandOut(word=b.word, from_c=b.from_c) for b in bands]
+
+
+@router.get("/catalogue")
+def catalogue(house: HouseDep) -> s.Catalogue:
+    """Cuts, doneness words, safety profiles, bounds."""
+    return s.Catalogue(
+        cuts=[views.cut(c) for c in CUTS.values()],
+        bands=_bands(house),
+        profiles=[
+            {"id": p.id, "name": p.name, "source": p.source, "checked": p.checked}
+            for p in PROFILES.values()
+        ],
+        limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
+        people=house.repository.setting("people") or [],
+        demo=house.live is not None,
+    )
+
+
+@router.put("/doneness")
+def set_bands(house: HouseDep, body: s.BandsBody) -> list[s.BandOut]:
+    """Keep this kitchen's own words for doneness."""
+    bands = checked_bands([Band(b.word, b.from_c) for b in body.bands])
+    house.repository.set_setting("bands", [{"word": b.word, "from_c": b.from_c} for b in bands])
+    return _bands(house)
+
+
+@router.put("/profile/{profile_id}")
+def set_profile(house: HouseDep, profile_id: str) -> dict[str, str]:
+    """Choose the authority whose figures are shown."""
+    profile = profile_named(profile_id)
+    house.repository.set_setting("profile", profile.id)
+    return {"id": profile.id, "name": profile.name}
+
+
+@router.get("/ovens")
+def ovens(house: HouseDep) -> list[s.Oven]:
+    """Every oven."""
+    return [views.oven(o) for o in house.repository.ovens()]
+
+
+def _kept(house: House, oven_id: str, body: s.OvenBody) -> s.Oven:
+    facts = body.model_dump(mode="json", exclude={"name"})
+    record = OvenRecord(oven_id, body.name, facts)
+    cooker_of(record)
+    house.repository.save_oven(record)
+    house.feed.ring()
+    return views.oven(record)
+
+
+@router.post("/ovens", status_code=201)
+def add_oven(house: HouseDep, body: s.OvenBody) -> s.Oven:
+    """A new oven."""
+    name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "oven"
+    taken = {o.id for o in house.repository.ovens()}
+    oven_id = name if name not in taken else f"{name}-{secrets.token_hex(2)}"
+    return _kept(house, oven_id, body)
+
+
+@router.put("/ovens/{oven_id}")
+def change_oven(house: HouseDep, oven_id: str, body: s.OvenBody) -> s.Oven:
+    """Change an oven."""
+    house.repository.oven(oven_id)
+    return _kept(house, oven_id, body)
+
+
+@router.post("/ways")
+def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
+    """Every school for this joint in this oven."""
+    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    return s.WaysOut(
+        quick=body.quick, ways=[views.way(w) for w in all_ways(wish, quick=body.quick)]
+    )
+
+
+@router.post("/forecast")
+def one_method(house: HouseDep, body: s.MethodBody) -> s.ForecastOut:
+    """One method, worked out."""
+    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    found, cautions = work_out(wish, body.method, quick=body.quick)
+    return views.forecast(found, cautions)
+
+
+def _clock(house: House) -> s.ClockOut:
+    return s.ClockOut(
+        now=house.clock.now(), pace=house.clock.pace, demo=isinstance(house.clock, FastClock)
+    )
+
+
+@router.get("/clock")
+def clock(house: HouseDep) -> s.ClockOut:
+    """The hour."""
+    return _clock(house)
+
+
+@router.put("/clock")
+def set_clock(house: HouseDep, body: s.ClockBody) -> s.ClockOut:
+    """Run the demo's clock faster or forward. The kitchen's own clock cannot be set."""
+    if not isinstance(house.clock, FastClock):
+        raise Conflict("the clock is the kitchen's own", allowed="only the demo's clock can be set")
+    if body.pace is not None:
+        house.clock.set_pace(body.pace)
+    if body.forward_min:
+        house.clock.jump(body.forward_min)
+    house.repository.set_setting(
+        "clock", {"now": house.clock.now().isoformat(), "pace": house.clock.pace}
+    )
+    house.feed.ring(clock=True)
+    return _clock(house)
+
+
+@router.post("/demo/roast-in-progress", status_code=201)
+def roast_in_progress(house: HouseDep) -> s.RoastLine:
+    """Only in the demo: a sirloin that has been in for 52 minutes, on a fast clock."""
+    if house.live is None:
+        raise Conflict("this is your own kitchen", allowed="start 'make demo' for pretend roasts")
+    roast_id = house.live.start()
+    session = house.roasts.session(roast_id)
+    return s.RoastLine(
+        id=roast_id,
+        name=session.plan["name"],
+        status=session.status,
+        serve_at=session.plan["serve_at"],
+    )
+
+

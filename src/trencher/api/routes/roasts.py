@@ -1,0 +1,119 @@
+"""Roasts: the list, one of them, its commands, its outlook, and the Book."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+
+from trencher.api import schemas as s
+from trencher.api import views
+from trencher.api.context import House, HouseDep
+from trencher.core.session import Session
+
+router = APIRouter(prefix="/roasts", tags=["roasts"])
+RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]
+
+
+def _view(house: House, roast_id: str, session: Session) -> s.RoastOut:
+    return views.roast(
+        roast_id, session, house.roasts.oven(session), house.repository.times(roast_id)
+    )
+
+
+@router.get("")
+def list_roasts(house: HouseDep) -> list[s.RoastLine]:
+    """Every roast, the latest serving first."""
+    return [
+        s.RoastLine.model_validate(h, from_attributes=True) for h in house.roasts.headings()
+    ]
+
+
+@router.post("", status_code=201)
+def lay(house: HouseDep, body: s.PlanBody) -> s.RoastOut:
+    """Lay a joint on the block."""
+    roast_id, session = house.roasts.lay(body.model_dump(mode="json"))
+    return _view(house, roast_id, session)
+
+
+@router.get("/{roast_id}")
+def get_roast(house: HouseDep, roast_id: RoastId) -> s.RoastOut:
+    """One roast with its log."""
+    return _view(house, roast_id, house.roasts.session(roast_id))
+
+
+@router.patch("/{roast_id}")
+def change(house: HouseDep, roast_id: RoastId, body: s.PlanChange) -> s.RoastOut:
+    """Change the plan while the joint is on the block."""
+    part = {k: v for k, v in body.model_dump(mode="json", exclude_unset=True).items() if v is not None}
+    return _view(house, roast_id, house.roasts.change(roast_id, part))
+
+
+@router.post("/{roast_id}/way")
+def choose(house: HouseDep, roast_id: RoastId, body: s.ChoiceBody) -> s.RoastOut:
+    """Choose a way."""
+    return _view(house, roast_id, house.roasts.choose(roast_id, body.method, body.school))
+
+
+@router.post("/{roast_id}/put-in")
+def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody) -> s.RoastOut:
+    """The door closes; from here minutes count."""
+    return _view(house, roast_id, house.roasts.put_in(roast_id, body.core_c))
+
+
+@router.post("/{roast_id}/readings", status_code=201)
+def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
+    """A reading. When this answers it is on disk."""
+    high = body.low_c if body.high_c is None else body.high_c
+    session = house.roasts.read(roast_id, body.low_c, high, body.place, body.minute)
+    return _view(house, roast_id, session)
+
+
+@router.post("/{roast_id}/stage-end")
+def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody) -> s.RoastOut:
+    """Turned down, switched off, or taken out."""
+    return _view(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute))
+
+
+@router.post("/{roast_id}/marks", status_code=201)
+def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody) -> s.RoastOut:
+    """Something seen or done."""
+    return _view(house, roast_id, house.roasts.mark(roast_id, body.what, body.text, body.minute))
+
+
+@router.post("/{roast_id}/carve")
+def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
+    """Carving begins."""
+    return _view(house, roast_id, house.roasts.carve(roast_id, body.minute))
+
+
+@router.post("/{roast_id}/verdict")
+def judge(house: HouseDep, roast_id: RoastId, body: s.VerdictBody) -> s.RoastOut:
+    """The cook's word."""
+    return _view(house, roast_id, house.roasts.judge(roast_id, body.verdict, body.change))
+
+
+@router.post("/{roast_id}/withdraw")
+def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.RoastOut:
+    """Take an event out of what counts; the log keeps it."""
+    return _view(house, roast_id, house.roasts.withdraw(roast_id, body.seq))
+
+
+@router.get("/{roast_id}/outlook")
+def outlook(house: HouseDep, roast_id: RoastId) -> s.OutlookOut:
+    """What is expected from now on."""
+    return views.outlook(house.roasts.follow(roast_id))
+
+
+book = APIRouter(prefix="/book", tags=["book"])
+
+
+@book.get("")
+def read_book(house: HouseDep) -> list[s.BookLine]:
+    """Finished roasts, the latest first: what was planned against what happened."""
+    lines = (
+        views.book_line(h.id, house.roasts.session(h.id), h.serve_at)
+        for h in house.roasts.headings()
+        if h.status == "done"
+    )
+    return [line for line in lines if line is not None]

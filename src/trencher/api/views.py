@@ -1,0 +1,323 @@
+"""Core and service results in the API's words."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+import numpy as np
+
+from trencher.api import schemas as s
+from trencher.core.catalogue.cuts import Cut
+from trencher.core.joint import Joint, Size
+from trencher.core.method.stages import Oven, Stage
+from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, slices_of
+from trencher.core.planner.cautions import Caution, Verdict
+from trencher.core.planner.doubt import Band
+from trencher.core.planner.forecast import Forecast
+from trencher.core.planner.setup import kitchen
+from trencher.core.session import Session
+from trencher.service.planning import Way, Wish, cooker_of
+from trencher.service.roasts import Following
+from trencher.store.repository import OvenRecord
+
+CARVE_RATE_C_MIN = 0.15
+"""Carving may begin once the core climbs slower than this."""
+
+
+def cut(c: Cut) -> s.Cut:
+    """A cut."""
+    return s.Cut(
+        id=c.id, kind=c.kind, name=c.name, aliases=list(c.aliases), usual_kg=c.usual_kg,
+        wanted_c=c.wanted_c, collagen=c.collagen, rind=c.rind, bone_share=c.bone_share,
+        trim_share=c.trim_share, note=c.note, sources=list(c.sources),
+    )  # fmt: skip
+
+
+def oven(record: OvenRecord) -> s.Oven:
+    """An oven."""
+    return s.Oven(id=record.id, name=record.name, **record.facts)
+
+
+def _range(value: float, band: Band | None) -> s.Range80:
+    if band is None:
+        return s.Range80(value=value, low=None, high=None)
+    return s.Range80(value=value, low=min(band.low, value), high=max(band.high, value))
+
+
+def _slices(slices: tuple[Slice, ...]) -> list[s.SliceOut]:
+    return [
+        s.SliceOut(
+            from_mm=x.from_mm, to_mm=x.to_mm, centre_c=round(x.centre_c, 2),
+            mean_c=round(x.mean_c, 2), half_mm=x.half_mm,
+        )
+        for x in slices
+    ]  # fmt: skip
+
+
+def _map(m: HeatMap) -> s.MapOut:
+    return s.MapOut(
+        at_mm=np.round(m.at_mm, 1).tolist(),
+        half_mm=np.round(m.half_mm, 1).tolist(),
+        edges=np.round(m.edges, 4).tolist(),
+        highest_c=np.round(m.highest_c, 1).tolist(),
+        length_mm=m.length_mm,
+        width_over_thickness=m.width_over_thickness,
+    )
+
+
+def _size(size: Size) -> s.SizeOut:
+    return s.SizeOut(
+        thickness_mm=size.thickness_mm, width_mm=size.width_mm, length_mm=size.length_mm,
+        estimated=list(size.estimated), mismatch=size.mismatch,
+    )  # fmt: skip
+
+
+def _kind(stage: Stage) -> str:
+    return type(stage).__name__.casefold()
+
+
+def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
+    """A forecast for a screen."""
+    bands = f.bands
+    k = kitchen(f.roast)
+    facts = f.roast.joint.facts
+    kept = 1.0 - f.loss.fraction
+    cooked = f.roast.joint.weight_kg * (1.0 - facts.bone_share - facts.trim_share) * kept
+    return s.ForecastOut(
+        stages=[
+            s.StageOut(
+                text=str(x.stage), kind=_kind(x.stage), start_min=x.start_min, end_min=x.end_min,
+                core_c=x.core_c, surface_c=x.surface_c,
+                air_c=k.true_air(x.stage) if isinstance(x.stage, Oven) else None, dial_c=x.dial_c,
+            )
+            for x in f.stages
+        ],
+        size=_size(f.size),
+        pull_min=_range(f.pull_min, bands.pull_min if bands else None),
+        pull_core_c=f.pull_core_c,
+        peak_c=_range(f.peak_c, bands.peak_c if bands else None),
+        peak_min=f.peak_min,
+        carryover_c=f.carryover_c,
+        end_min=f.end_min,
+        loss=f.loss.fraction,
+        even_fraction=f.even_fraction,
+        rim_mm=f.rim_mm,
+        crust=f.crust,
+        tenderness=f.tenderness,
+        late_c=f.late_c,
+        cooked_kg=cooked,
+        series=[
+            (round(float(r[0]), 2), round(float(r[1]), 1), round(float(r[2]), 1),
+             round(float(r[3]), 2))
+            for r in f.series
+        ],
+        slices=_slices(f.slices),
+        map=_map(f.map),
+        notes=[s.NoteOut(code=n.code, text=n.text) for n in f.notes],
+        cautions=[s.NoteOut(code=c.code, text=c.text) for c in cautions],
+    )  # fmt: skip
+
+
+def way(w: Way) -> s.WayOut:
+    """A way for a screen."""
+    return s.WayOut(
+        id=w.school.id, name=w.school.name, words=w.school.words,
+        hands_on_min=w.school.hands_on_min, method=w.method,
+        forecast=None if w.forecast is None else forecast(w.forecast, w.cautions),
+        reason=w.reason,
+    )  # fmt: skip
+
+
+def wish(body: s.WishBody, record: OvenRecord, profile: str) -> Wish:
+    """The service's wish of a body."""
+    return Wish(
+        joint=Joint(**body.joint.model_dump()),
+        cooker=cooker_of(record),
+        wanted_c=body.wanted_c,
+        rest_min=body.rest_min,
+        profile=profile,
+    )
+
+
+def _readings(session: Session) -> list[s.ReadingOut]:
+    return [
+        s.ReadingOut(seq=r.seq, minute=r.minute, low_c=r.low_c, high_c=r.high_c, place=r.place)
+        for r in session.readings
+    ]
+
+
+def _planned(session: Session) -> s.PlannedOut | None:
+    for event in session.log:
+        if event.kind == "put_in" and event.seq not in session.withdrawn:
+            planned = event.data.get("planned")
+            return None if planned is None else s.PlannedOut(**planned)
+    return None
+
+
+def _verdict(session: Session) -> s.VerdictOut | None:
+    return None if session.verdict is None else s.VerdictOut(**session.verdict)
+
+
+def roast(
+    roast_id: str, session: Session, record: OvenRecord, times: dict[int, str]
+) -> s.RoastOut:
+    """A roast as it stands, with its log."""
+    plan = session.plan
+    return s.RoastOut(
+        id=roast_id,
+        name=plan["name"],
+        status=session.status,
+        joint=s.JointBody(**plan["joint"]),
+        oven=oven(record),
+        wanted_c=plan["wanted_c"],
+        rest_min=plan["rest_min"],
+        serve_at=datetime.fromisoformat(plan["serve_at"]),
+        school=session.school,
+        method=session.method,
+        pull_stage=session.pull_stage,
+        put_in_at=None if session.put_in_at is None else datetime.fromisoformat(session.put_in_at),
+        start_c=session.start_c,
+        ends=dict(session.ends),
+        readings=_readings(session),
+        pulled_min=session.pulled_min,
+        carved_min=session.carved_min,
+        planned=_planned(session),
+        verdict=_verdict(session),
+        last_seq=session.last_seq,
+        log=[
+            s.EventOut(
+                seq=e.seq, kind=e.kind, at=datetime.fromisoformat(times[e.seq]),
+                data={k: v for k, v in e.data.items() if k != "planned"},
+                withdrawn=e.seq in session.withdrawn,
+            )
+            for e in session.log
+        ],
+    )  # fmt: skip
+
+
+def figure(v: Verdict) -> s.FigureOut:
+    """The authority's figure and the readings."""
+    return s.FigureOut(
+        profile=v.profile, figure=v.figure, temp_c=v.temp_c, standing=v.standing,
+        sentence=v.sentence,
+    )  # fmt: skip
+
+
+def _carve_from(f: Following) -> float | None:
+    """The first minute after the take-out at which the core climbs slowly enough to carve."""
+    o = f.outlook
+    record = o.walk.end.record[: o.walk.end.rows]
+    rest = record[record[:, 0] >= o.pull_min * 60.0]
+    if len(rest) < 3:
+        return None
+    rate = np.diff(rest[:, 3]) / np.diff(rest[:, 0]) * 60.0
+    # The climb starts steep; look for the first slow minute after its steepest.
+    steepest = int(np.argmax(rate))
+    slow = np.flatnonzero(rate[steepest:] < CARVE_RATE_C_MIN)
+    return float(rest[steepest + slow[0] + 1, 0] / 60.0) if len(slow) else None
+
+
+def outlook(f: Following) -> s.OutlookOut:
+    """The running roast for Fire and Board."""
+    o = f.outlook
+    record = o.walk.end.record[: o.walk.end.rows]
+    every = np.arange(0.0, record[-1, 0], 180.0)
+    air = np.interp(every, record[:, 0], record[:, 1])
+    seqs = [r.seq for r in f.session.readings if r.minute <= o.now_min]
+    map_of = heat_map(o.walk.end, _width_over_thickness(f.session))
+    return s.OutlookOut(
+        now=f.now,
+        now_min=o.now_min,
+        put_in_at=f.put_in,
+        core_c=o.core_c,
+        rate_c_min=o.rate_c_min,
+        air_c=o.air_c,
+        pull_min=_range(o.pull_min, o.pull_band),
+        pull_core_c=o.pull_core_c,
+        peak_c=_range(o.peak_c, o.peak_band),
+        peak_min=o.peak_min,
+        end_min=o.walk.end.minutes,
+        look_min=o.look_min,
+        current_stage=f.line.current,
+        stages=_stages(f),
+        curve=[
+            (round(float(a), 2), round(float(b), 2), round(float(c), 2), round(float(d), 2))
+            for a, b, c, d in o.curve
+        ],
+        air=[(round(float(t) / 60, 2), round(float(a), 1)) for t, a in zip(every, air, strict=True)],
+        flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=True) if flag},
+        slices=_slices(slices_of(o.walk.end)),
+        map=_map(map_of),
+        carve_from_min=_carve_from(f),
+        figure=figure(f.verdict),
+    )
+
+
+def _width_over_thickness(session: Session) -> float:
+    from trencher.core.joint import size_of
+
+    size = size_of(Joint(**session.plan["joint"]))
+    high, low = max(size.width_mm, size.thickness_mm), min(size.width_mm, size.thickness_mm)
+    return high / low
+
+
+def _stages(f: Following) -> list[s.StageOut]:
+    """The plan's stages with their real or expected times: what is past and ahead, joined again."""
+    plan, walk = f.line.plan, f.outlook.walk
+    k = kitchen(f.roast)
+    cooker = f.roast.cooker
+    past = len(f.line.past.stages)
+    found: list[s.StageOut] = []
+    # ``ahead`` repeats the current stage when something of it is left.
+    split = len(walk.stages) - len(plan.stages)
+    for i, stage in enumerate(plan.stages):
+        first = walk.stages[i if i < past else i + max(split, 0)]
+        last = walk.stages[i + split] if i == past - 1 and split > 0 else first
+        found.append(
+            s.StageOut(
+                text=str(stage), kind=_kind(stage), start_min=first.start_min,
+                end_min=last.end_min, core_c=last.core_c, surface_c=last.surface_c,
+                air_c=k.true_air(stage) if isinstance(stage, Oven) else None,
+                dial_c=(
+                    k.true_air(stage) + cooker.dial_error_at(k.true_air(stage))
+                    if isinstance(stage, Oven)
+                    else None
+                ),
+            )
+        )  # fmt: skip
+    return found
+
+
+def book_line(
+    roast_id: str, session: Session, heading_serve: str
+) -> s.BookLine | None:
+    """A finished roast's line; None for one that never went in."""
+    planned = _planned(session)
+    if planned is None or session.method is None:
+        return None
+    core = [r for r in session.readings if r.place == "core"]
+    pulled = session.pulled_min
+    at_pull: float | None = None
+    if pulled is not None and core:
+        nearest = min(core, key=lambda r: abs(r.minute - pulled))
+        if abs(nearest.minute - pulled) <= 5.0:
+            at_pull = nearest.low_c
+    after = [r.high_c for r in core if pulled is not None and r.minute >= pulled]
+    joint: dict[str, Any] = session.plan["joint"]
+    return s.BookLine(
+        id=roast_id,
+        name=session.plan["name"],
+        cut=Joint(**joint).facts.name,
+        weight_kg=joint["weight_kg"],
+        served_at=datetime.fromisoformat(heading_serve),
+        school=session.school,
+        method=session.method,
+        wanted_c=session.plan["wanted_c"],
+        planned=planned,
+        pulled_min=pulled,
+        pulled_core_c=at_pull,
+        read_peak_c=max(after) if after else None,
+        readings=_readings(session),
+        verdict=_verdict(session),
+    )

@@ -1,0 +1,83 @@
+"""The usual cautions of a plan and of a plate, where the decision is taken. Never a promise."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from trencher.core.catalogue.cuts import Cut
+from trencher.core.catalogue.safety import WARM_LIMIT_MIN, Profile, Standing, standing
+from trencher.core.planner.forecast import Forecast
+
+
+@dataclass(frozen=True)
+class Caution:
+    """A stable code and one sentence; temperatures in it are written as {c:…} in °C."""
+
+    code: str
+    text: str
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """A profile's figure for this cut, and how what was measured stands to it."""
+
+    profile: str
+    figure: str
+    temp_c: float | None
+    hold_min: float
+    standing: Standing
+    sentence: str
+
+
+def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Caution, ...]:
+    """Cautions for a plan. A predicted temperature never meets a figure."""
+    found: list[Caution] = []
+    figure = profile.figures[cut.safety]
+    if figure.temp_c is not None and forecast.peak_c + 1e-6 < figure.temp_c:
+        found.append(
+            Caution(
+                "below_figure",
+                f"This plan ends below the {profile.name} figure for it, {figure.words}.",
+            )
+        )
+    if cut.safety in ("rolled", "pork", "boar"):
+        found.append(
+            Caution(
+                "needs_reading",
+                "Without a reading of the core the figure stays unknown: measure it.",
+            )
+        )
+    if forecast.warm_min > WARM_LIMIT_MIN:
+        found.append(
+            Caution(
+                "warm_too_long",
+                f"The core stays between 10 and 54 °C for {forecast.warm_min / 60:.1f} hours; the "
+                "limit is 6. Hotter air or a thinner joint.",
+            )
+        )
+    if cut.safety == "boar":
+        found.append(
+            Caution("wild_omnivore", "Wild boar: household freezing does not kill every parasite.")
+        )
+    return tuple(found)
+
+
+SENTENCES: dict[Standing, str] = {
+    "met": "The readings meet it.",
+    "not_met": "The readings do not meet it.",
+    "unknown": "Unknown: nothing measured says.",
+}
+
+
+def plate_verdict(
+    cut: Cut, profile: Profile, readings: Sequence[tuple[float, float]]
+) -> Verdict:
+    """The figure against core readings, (minute, °C). Predictions are not accepted here."""
+    figure = profile.figures[cut.safety]
+    how = standing(figure, list(readings))
+    return Verdict(
+        profile.name, figure.words, figure.temp_c, figure.hold_min, how,
+        f"{profile.name}, for this cut: {figure.words}. {SENTENCES[how]} "
+        "Check with your own authority.",
+    )  # fmt: skip

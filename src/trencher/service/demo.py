@@ -1,0 +1,247 @@
+"""Builds the demo world by living it, and carries its live probe.
+
+The pretend joints come from ``sim``; plans come from the planner; the two know nothing of each
+other, so the Book's gaps between planned and happened are honest.
+"""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable
+from datetime import datetime, timedelta
+from typing import Any
+
+from trencher.core.method.notation import parse_method
+from trencher.core.method.stages import Method, Minutes, Oven, Rest, Stage
+from trencher.core.planner.forward import with_rest
+from trencher.core.session import Session
+from trencher.service.clock import FastClock
+from trencher.service.feed import Feed
+from trencher.service.planning import Wish, cooker_of, planned_summary, work_out
+from trencher.service.roasts import RoastService
+from trencher.sim.roast import PretendRoast, Span, Truth
+from trencher.sim.world import (
+    DEMO_HOUR,
+    DEMO_MINUTE,
+    OVENS,
+    PAST,
+    PEOPLE,
+    SERVE_HOUR,
+    TONIGHT,
+    TONIGHT_TRUTH,
+    PastRoast,
+)
+from trencher.store.repository import OvenRecord, Repository
+
+COVERS: dict[str, float] = {"open": 0.0, "tented": 0.6, "wrapped": 0.95, "bowl": 0.9, "pan": 0.2}
+READ_EVERY_MIN, REST_EVERY_MIN = 15.0, 10.0
+LIVE_ID, LIVE_MINUTES, LIVE_EVERY_MIN = "live", 52.0, 8.0
+LIVE_PACE = 60.0
+STEP_MIN = 1.0
+LONGEST_MIN = 16 * 60.0
+
+
+def _span(stage: Stage, minutes: float) -> Span:
+    if isinstance(stage, Oven):
+        return Span(minutes, stage.temp.c)
+    cover = COVERS[stage.how] if isinstance(stage, Rest) else 0.0
+    return Span(minutes, None, cover)
+
+
+def _live_through(
+    pretend: PretendRoast, method: Method, pull_core_c: float, late_min: float
+) -> dict[int, float]:
+    """Cook as a cook would who takes out when the probe shows ``pull_core_c``, ``late_min`` late.
+
+    Returns stage index → minute of its end.
+    """
+    ends: dict[int, float] = {}
+    for i, stage in enumerate(method.stages):
+        if i == method.pull_index:
+            while pretend.shown_c < pull_core_c and pretend.minute < LONGEST_MIN:
+                pretend.go(_span(stage, STEP_MIN))
+            if late_min:
+                pretend.go(_span(stage, late_min))
+        elif isinstance(stage.length, Minutes):
+            pretend.go(_span(stage, stage.length.min))
+        else:
+            pretend.go(_span(stage, 30.0))
+        ends[i] = pretend.minute
+    return ends
+
+
+def build_world(repository: Repository, today: datetime) -> None:
+    """Fill an empty database. ``today``: any moment of the demo's day, with its zone."""
+    for oven in OVENS:
+        repository.save_oven(
+            OvenRecord(oven["id"], oven["name"], {**oven["facts"], "marks": oven["marks"]})
+        )
+    repository.set_setting("people", list(PEOPLE))
+    repository.set_setting("profile", "uk")
+    for past in PAST:
+        _past_roast(repository, past, today)
+    serve = today.replace(hour=SERVE_HOUR, minute=0, second=0, microsecond=0)
+    morning = today.replace(hour=9, minute=12, second=0, microsecond=0)
+    for joint in TONIGHT:
+        plan = {k: v for k, v in joint.items() if k != "id"} | {"serve_at": serve.isoformat()}
+        repository.create(joint["id"], plan, morning.isoformat())
+
+
+def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> None:
+    serve = (today - timedelta(days=past.days_ago)).replace(
+        hour=past.hour, minute=0, second=0, microsecond=0
+    )
+    plan: dict[str, Any] = {
+        "name": past.name, "joint": past.joint, "oven_id": past.oven_id,
+        "wanted_c": float(past.wanted_c), "rest_min": float(past.rest_min),
+        "serve_at": serve.isoformat(),
+    }  # fmt: skip
+    from trencher.core.joint import Joint
+
+    wish = Wish(
+        joint=Joint(**past.joint),
+        cooker=cooker_of(repository.oven(past.oven_id)),
+        wanted_c=past.wanted_c,
+        rest_min=past.rest_min,
+    )
+    found, _ = work_out(wish, past.method)
+    method, _ = with_rest(parse_method(past.method))
+    pretend = PretendRoast(past.truth)
+    ends = _live_through(pretend, method, found.pull_core_c, past.late_min)
+    put_in = serve - timedelta(minutes=found.end_min)
+    pull = ends[method.pull_index]
+
+    def at(minute: float) -> str:
+        return (put_in + timedelta(minutes=minute)).isoformat()
+
+    log: list[tuple[float, str, dict[str, Any]]] = [
+        (-90.0, "chose",
+         {"school": past.school, "method": past.method, "pull_stage": method.pull_index}),
+        (0.0, "put_in",
+         {"at": put_in.isoformat(), "core_c": None, "planned": planned_summary(found)}),
+    ]  # fmt: skip
+    times = [READ_EVERY_MIN * n for n in range(2, 200) if READ_EVERY_MIN * n < pull - 4] + [pull]
+    times += [pull + REST_EVERY_MIN * n for n in range(1, 9)]
+    for minute in times:
+        if minute <= pretend.minute:
+            value = pretend.reading_c(minute)
+            log.append(
+                (minute, "read",
+                 {"minute": minute, "low_c": value, "high_c": value, "place": "core"})
+            )  # fmt: skip
+    last = len(method.stages) - 1
+    log += [
+        (minute, "ended_stage", {"stage": i, "minute": minute})
+        for i, minute in ends.items()
+        if i < last
+    ]
+    log += [
+        (minute, "marked", {"what": what, "text": text, "minute": minute})
+        for what, minute, text in past.marks
+    ]
+    log.append((pretend.minute, "carved", {"minute": pretend.minute}))
+    log.append(
+        (pretend.minute + 120, "judged", {"verdict": past.verdict, "change": past.change})
+    )
+    repository.create(past.id, plan, at(-24 * 60.0))
+    for minute, kind, data in sorted(log, key=lambda line: line[0]):
+        repository.append(past.id, kind, data, at(minute))
+
+
+def demo_start(today: datetime) -> datetime:
+    """Half past one on the demo's day."""
+    return today.replace(hour=DEMO_HOUR, minute=DEMO_MINUTE, second=0, microsecond=0)
+
+
+class LiveDemo:
+    """A roast in progress with a pretend probe that reports on the demo's clock."""
+
+    def __init__(self, service: RoastService, clock: FastClock, feed: Feed) -> None:
+        self.service, self.clock, self.feed = service, clock, feed
+        self._pretend: PretendRoast | None = None
+        self._spans: tuple[tuple[float, ...], ...] = ()
+        self._lock = threading.Lock()
+        self._stop = threading.Event()
+
+    def start(self) -> str:
+        """Put tonight's sirloin in, as it would stand after 52 minutes, and run the clock fast.
+
+        Starting again leaves the earlier one as it is and begins another.
+        """
+        roast_id = LIVE_ID
+        taken = {heading.id for heading in self.service.headings()}
+        while roast_id in taken:
+            roast_id += "-again"
+        base = next(joint for joint in TONIGHT if joint["id"] == "sirloin")
+        now = self.clock.now()
+        plan = {k: v for k, v in base.items() if k != "id"}
+        plan |= {
+            "name": "Sirloin, in the oven now",
+            "serve_at": (now + timedelta(minutes=130)).isoformat(timespec="minutes"),
+        }
+        self.service.lay(plan, roast_id)
+        self.service.choose(
+            roast_id, "220C 20min; 160C until peak 57C; rest tented 40min", "hot-then-low"
+        )
+        self.service.put_in(roast_id, 5.0)
+        self.clock.jump(20.0)
+        self.service.end_stage(roast_id, 0, None)
+        self.clock.jump(LIVE_MINUTES - 20.0)
+        self.clock.set_pace(LIVE_PACE)
+        self.report(roast_id)
+        self.feed.ring(clock=True)
+        return roast_id
+
+    def report(self, roast_id: str) -> None:
+        """Hand over what the pretend probe has seen and nobody has logged yet."""
+        session = self.service.session(roast_id)
+        if session.status not in ("roasting", "resting"):
+            return
+        now = self.service.minute(session)
+        with self._lock:
+            pretend = self._lived(session, now)
+        seen = {r.minute for r in session.readings}
+        minute = LIVE_EVERY_MIN
+        while minute <= now:
+            if minute not in seen and minute >= 3 * LIVE_EVERY_MIN:
+                value = pretend.reading_c(minute)
+                self.service.read(roast_id, value, value, "core", minute)
+            minute += LIVE_EVERY_MIN
+
+    def _lived(self, session: Session, now: float) -> PretendRoast:
+        assert session.method is not None
+        method, _ = with_rest(parse_method(session.method))
+        ends = tuple(sorted((float(k), v) for k, v in session.ends.items()))
+        if self._pretend is None or self._spans != ends or self._pretend.minute > now:
+            self._pretend = PretendRoast(TONIGHT_TRUTH)
+            self._spans = ends
+        while self._pretend.minute < now:
+            i = sum(1 for _, minute in ends if minute <= self._pretend.minute)
+            stage = method.stages[min(i, len(method.stages) - 1)]
+            next_end = min((m for _, m in ends if m > self._pretend.minute), default=now)
+            left = min(next_end, now) - self._pretend.minute
+            self._pretend.go(_span(stage, max(min(left, STEP_MIN), 0.02)))
+        return self._pretend
+
+    def run(self, every_s: float = 1.0) -> Callable[[], None]:
+        """Report in a thread until the returned function is called."""
+
+        def loop() -> None:
+            while not self._stop.wait(every_s):
+                for heading in self.service.headings():
+                    if heading.id.startswith(LIVE_ID) and heading.status in ("roasting", "resting"):
+                        self.report(heading.id)
+
+        thread = threading.Thread(target=loop, name="pretend probe", daemon=True)
+        thread.start()
+
+        def stop() -> None:
+            self._stop.set()
+            thread.join(timeout=5)
+
+        return stop
+
+
+def live_truth() -> Truth:
+    """The hidden truth of the live demo, for tests and the debrief."""
+    return TONIGHT_TRUTH

@@ -1,0 +1,43 @@
+"""Wakes open screens. The durable part is the log in the store; this is only the bell."""
+
+from __future__ import annotations
+
+import asyncio
+import threading
+
+
+class Feed:
+    """Listeners are asyncio events of one server's loop; ``ring`` may come from any thread."""
+
+    def __init__(self) -> None:
+        self._listeners: set[tuple[asyncio.AbstractEventLoop, asyncio.Event]] = set()
+        self._lock = threading.Lock()
+        self.closed = False
+        self.clock_changes = 0
+
+    def listen(self) -> asyncio.Event:
+        """A new bell, set whenever something is new."""
+        bell = asyncio.Event()
+        with self._lock:
+            self._listeners.add((asyncio.get_running_loop(), bell))
+        return bell
+
+    def leave(self, bell: asyncio.Event) -> None:
+        """Stop listening."""
+        with self._lock:
+            self._listeners = {pair for pair in self._listeners if pair[1] is not bell}
+
+    def ring(self, *, clock: bool = False) -> None:
+        """Tell every listener that there is something new."""
+        if clock:
+            self.clock_changes += 1
+        with self._lock:
+            pairs = list(self._listeners)
+        for loop, bell in pairs:
+            if not loop.is_closed():
+                loop.call_soon_threadsafe(bell.set)
+
+    def close(self) -> None:
+        """End every stream, so that the server can stop."""
+        self.closed = True
+        self.ring()

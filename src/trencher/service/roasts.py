@@ -1,0 +1,276 @@
+"""Roasts: where core, store and clock meet."""
+
+from __future__ import annotations
+
+import math
+import secrets
+import threading
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from typing import Any
+
+from trencher.core.belief.follow import Outlook, Reading, outlook
+from trencher.core.belief.timeline import Timeline, timeline
+from trencher.core.catalogue.safety import profile_named
+from trencher.core.errors import Conflict, InputError, OutOfRange
+from trencher.core.joint import Joint
+from trencher.core.method.notation import parse_method
+from trencher.core.planner.cautions import Verdict, plate_verdict
+from trencher.core.planner.forward import with_rest
+from trencher.core.planner.setup import Roast
+from trencher.core.session import MARKS, Session
+from trencher.service.clock import Clock
+from trencher.service.feed import Feed
+from trencher.service.planning import Wish, cached_walk, cooker_of, planned_summary, work_out
+from trencher.store.repository import Heading, OvenRecord, Repository
+
+BELIEF_EVERY_MIN = 1.0 / 3.0
+READING_LOW_C, READING_HIGH_C = -25.0, 130.0
+LATEST_EARLY_MIN = 0.5
+"""A minute may lie this far ahead of the clock: clocks of two screens differ."""
+
+
+@dataclass(frozen=True)
+class Following:
+    """A running roast worked out at one moment."""
+
+    session: Session
+    roast: Roast
+    outlook: Outlook
+    line: Timeline
+    now: datetime
+    put_in: datetime
+    verdict: Verdict
+
+    def at(self, minute: float) -> datetime:
+        """The hour of a minute of the roast."""
+        return self.put_in + timedelta(minutes=minute)
+
+
+class RoastService:
+    """Every command and question about roasts."""
+
+    def __init__(self, repository: Repository, clock: Clock, feed: Feed) -> None:
+        self.repository = repository
+        self.clock = clock
+        self.feed = feed
+        self._beliefs: dict[str, tuple[tuple[int, int, float], Following]] = {}
+        self._lock = threading.Lock()
+
+    # --- questions -----------------------------------------------------------------------------
+    def headings(self) -> list[Heading]:
+        """Every roast."""
+        return self.repository.headings()
+
+    def session(self, roast_id: str) -> Session:
+        """One roast. NotFound."""
+        return self.repository.session(roast_id)
+
+    def oven(self, session: Session) -> OvenRecord:
+        """The oven of a roast."""
+        return self.repository.oven(session.plan["oven_id"])
+
+    def wish(self, session: Session) -> Wish:
+        """What the roast is planned for; a core measured at the door replaces the assumed start."""
+        plan = session.plan
+        joint = Joint(**plan["joint"])
+        if session.start_c is not None:
+            joint = replace(joint, start_c=session.start_c)
+        return Wish(
+            joint=joint,
+            cooker=cooker_of(self.oven(session)),
+            wanted_c=plan["wanted_c"],
+            rest_min=plan["rest_min"],
+            profile=self.profile(),
+            start_measured=session.start_measured,
+        )
+
+    def profile(self) -> str:
+        """The safety profile in use."""
+        return str(self.repository.setting("profile") or "uk")
+
+    def minute(self, session: Session) -> float:
+        """Minutes since the joint went in. Conflict before that."""
+        if session.put_in_at is None:
+            raise Conflict("the joint is not in the oven", allowed="put it in first")
+        spent = self.clock.now() - datetime.fromisoformat(session.put_in_at)
+        return spent.total_seconds() / 60.0
+
+    def follow(self, roast_id: str) -> Following:
+        """The roast at this moment. Belief is renewed on every event and every 20 s of roast."""
+        session = self.session(roast_id)
+        now = self.minute(session)
+        if session.carved_min is not None:
+            now = session.carved_min
+        now = max(now, 0.05)
+        key = (session.last_seq, math.floor(now / BELIEF_EVERY_MIN), session.carved_min or 0.0)
+        with self._lock:
+            kept = self._beliefs.get(roast_id)
+        if kept is not None and kept[0] == key:
+            return kept[1]
+        wish = self.wish(session)
+        assert session.method is not None
+        assert session.put_in_at is not None
+        roast = wish.roast(session.method)
+        line = timeline(cached_walk(roast), dict(session.ends), now)
+        readings = [
+            Reading(r.minute, r.low_c, r.high_c, r.place)  # type: ignore[arg-type]
+            for r in session.readings
+            if r.minute <= now
+        ]
+        found = Following(
+            session=session,
+            roast=roast,
+            outlook=outlook(roast, line, readings, now, wish.doubt),
+            line=line,
+            now=self.clock.now(),
+            put_in=datetime.fromisoformat(session.put_in_at),
+            verdict=self.verdict(session),
+        )
+        with self._lock:
+            self._beliefs[roast_id] = (key, found)
+        return found
+
+    def verdict(self, session: Session) -> Verdict:
+        """The figure of the profile in use against this roast's core readings."""
+        cut = Joint(**session.plan["joint"]).facts
+        measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
+        return plate_verdict(cut, profile_named(self.profile()), measured)
+
+    # --- commands ------------------------------------------------------------------------------
+    def _stamp(self) -> str:
+        return self.clock.now().isoformat(timespec="milliseconds")
+
+    def _add(self, roast_id: str, kind: str, data: Any) -> Session:
+        session = self.repository.append(roast_id, kind, data, self._stamp())
+        self.feed.ring()
+        return session
+
+    def lay(self, plan: Mapping[str, Any], roast_id: str | None = None) -> tuple[str, Session]:
+        """A new joint on the block. InputError says what is wrong."""
+        self._check_plan(plan)
+        roast_id = roast_id or secrets.token_hex(4)
+        session = self.repository.create(roast_id, plan, self._stamp())
+        self.feed.ring()
+        return roast_id, session
+
+    def _check_plan(self, plan: Mapping[str, Any]) -> None:
+        Wish(
+            joint=Joint(**plan["joint"]),
+            cooker=cooker_of(self.repository.oven(plan["oven_id"])),
+            wanted_c=plan["wanted_c"],
+            rest_min=plan["rest_min"],
+        )
+        if not plan["name"].strip():
+            raise InputError("the roast has no name", where="name", allowed="1 to 80 letters")
+
+    def change(self, roast_id: str, part: Mapping[str, Any]) -> Session:
+        """Change the plan of a joint that is still on the block."""
+
+        def merged(session: Session) -> Mapping[str, Any]:
+            self._check_plan({**session.plan, **part})
+            return part
+
+        return self._add(roast_id, "changed", merged)
+
+    def choose(self, roast_id: str, method: str, school: str | None) -> Session:
+        """Choose a way, by its text. NotationError, GoalUnreachable."""
+
+        def chosen(session: Session) -> Mapping[str, Any]:
+            wish = self.wish(session)
+            parsed = parse_method(method)
+            work_out(wish, str(parsed))
+            return {
+                "school": school,
+                "method": str(parsed),
+                "pull_stage": parsed.pull_index,
+            }
+
+        return self._add(roast_id, "chose", chosen)
+
+    def put_in(self, roast_id: str, core_c: float | None) -> Session:
+        """The door closes. ``core_c`` is what the core read just now; None if nobody measured."""
+        if core_c is not None and not -25.0 <= core_c <= 45.0:
+            raise OutOfRange("core_c", core_c, -25, 45, "°C")
+
+        def planned(session: Session) -> Mapping[str, Any]:
+            data: dict[str, Any] = {"at": self._stamp(), "core_c": core_c}
+            if session.method is not None:
+                started = replace(
+                    session, start_c=core_c, start_measured=core_c is not None
+                )
+                found, _ = work_out(self.wish(started), session.method)
+                data["planned"] = planned_summary(found)
+            return data
+
+        return self._add(roast_id, "put_in", planned)
+
+    def _minute_given(self, session: Session, minute: float | None) -> float:
+        now = self.minute(session)
+        if minute is None:
+            return round(now, 3)
+        if not 0.0 <= minute <= now + LATEST_EARLY_MIN:
+            raise OutOfRange("minute", round(minute, 2), 0, math.floor(now), "minutes since it went in")
+        return minute
+
+    def read(
+        self, roast_id: str, low_c: float, high_c: float, place: str, minute: float | None
+    ) -> Session:
+        """A reading, or a range that flickers."""
+        for value in (low_c, high_c):
+            if not READING_LOW_C <= value <= READING_HIGH_C:
+                raise OutOfRange("reading", value, READING_LOW_C, READING_HIGH_C, "°C")
+        if high_c < low_c:
+            raise InputError(
+                f"{high_c:g} is below {low_c:g}", where="reading", allowed="a range rises: 57..59"
+            )
+
+        def reading(session: Session) -> Mapping[str, Any]:
+            at = self._minute_given(session, minute)
+            return {"minute": at, "low_c": low_c, "high_c": high_c, "place": place}
+
+        return self._add(roast_id, "read", reading)
+
+    def end_stage(self, roast_id: str, stage: int | None, minute: float | None) -> Session:
+        """A stage has ended: turned down, switched off, taken out."""
+
+        def ended(session: Session) -> Mapping[str, Any]:
+            at = self._minute_given(session, minute)
+            if session.method is None:
+                raise Conflict("no way has been chosen yet")
+            method, _ = with_rest(parse_method(session.method))
+            line = timeline(cached_walk(self.wish(session).roast(session.method)), dict(session.ends), at)
+            index = line.current if stage is None else stage
+            if not 0 <= index < len(method.stages) - 1:
+                raise OutOfRange("stage", index, 0, len(method.stages) - 2)
+            if index in session.ends:
+                raise Conflict(f"stage {index + 1} has ended already", allowed="withdraw it first")
+            return {"stage": index, "minute": at}
+
+        return self._add(roast_id, "ended_stage", ended)
+
+    def mark(self, roast_id: str, what: str, text: str, minute: float | None) -> Session:
+        """Something seen or done: door, browned, basted, moved probe, a note."""
+        if what not in MARKS:
+            raise InputError(
+                f"{what!r} cannot be marked", where="what", allowed=f"allowed: {', '.join(MARKS)}"
+            )
+        return self._add(
+            roast_id,
+            "marked",
+            lambda s: {"what": what, "text": text, "minute": self._minute_given(s, minute)},
+        )
+
+    def carve(self, roast_id: str, minute: float | None) -> Session:
+        """Carving begins: the roast is finished."""
+        return self._add(roast_id, "carved", lambda s: {"minute": self._minute_given(s, minute)})
+
+    def judge(self, roast_id: str, verdict: str, change: str) -> Session:
+        """The cook's word, given before the comparison is shown."""
+        return self._add(roast_id, "judged", {"verdict": verdict, "change": change})
+
+    def withdraw(self, roast_id: str, seq: int) -> Session:
+        """Take an event out of what counts; it stays in the log."""
+        return self._add(roast_id, "withdrew", {"seq": seq})
+

@@ -1,0 +1,151 @@
+"""A pretend joint in a pretend oven, with a truth of its own: for the demo, practice and tests.
+
+Deliberately another model than the core's: explicit in time, even cells, temperature-independent
+properties, water as one budget of the skin, a thermostat that swings, one radius for the section.
+It never uses the planner's or the follow-up's code, so that agreement with them means something.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+Floats = NDArray[np.float64]
+ALPHA_M2_S, K_W_MK = 1.38e-7, 0.47
+NR, NZ = 16, 18
+STEP_S = 5.0
+SKIN_WATER_KG_M2 = 3.2
+LATENT_J_KG = 2.3e6
+SIGMA = 5.67e-8
+
+
+@dataclass(frozen=True, kw_only=True)
+class Truth:
+    """What is really so. Lengths mm, temperatures °C, ``h`` W/m²K; ``probe_mm`` off the axis."""
+
+    thickness_mm: float
+    width_mm: float
+    length_mm: float
+    start_c: float
+    h: float = 11.0
+    oven_off_c: float = 0.0
+    swing_c: float = 3.0
+    lag_min: float = 17.0
+    room_c: float = 20.0
+    probe_mm: float = 4.0
+    noise_c: float = 0.25
+    seed: int = 1
+
+
+@dataclass(frozen=True)
+class Span:
+    """Surroundings for a time: ``air_c`` None is the room; cover 0 (open) … 1 (wrapped)."""
+
+    minutes: float
+    air_c: float | None
+    cover: float = 0.0
+
+
+@dataclass
+class PretendRoast:
+    """The joint's temperatures (NR, NZ) as time goes on; ``history`` has a row of minute, core,
+    shown, air for every half minute."""
+
+    truth: Truth
+    T: Floats = field(init=False)
+    minute: float = 0.0
+    air: float | None = None
+    water: float = SKIN_WATER_KG_M2
+    history: list[tuple[float, float, float, float]] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        t = self.truth
+        self.T = np.full((NR, NZ), t.start_c)
+        # One radius whose circle heats as slowly as the oval, by the usual mean of half-axes.
+        a, b = t.thickness_mm / 2000, t.width_mm / 2000
+        self.radius = math.sqrt(2.0 * a * a * b * b / (a * a + b * b))
+        self.dr, self.dz = self.radius / NR, t.length_mm / 1000 / NZ
+        r = (np.arange(NR) + 0.5) * self.dr
+        self.inner, self.outer = (r - self.dr / 2)[:, None], (r + self.dr / 2)[:, None]
+        self.r = r[:, None]
+        self._note()
+
+    @property
+    def core_c(self) -> float:
+        """The centre."""
+        mid = NZ // 2
+        return float(0.5 * (self.T[0, mid - 1] + self.T[0, mid]))
+
+    @property
+    def shown_c(self) -> float:
+        """What a tip a little off the axis reads, without noise."""
+        place = self.truth.probe_mm / 1000 / self.dr - 0.5
+        column = 0.5 * (self.T[:, NZ // 2 - 1] + self.T[:, NZ // 2])
+        return float(np.interp(place, np.arange(NR), column))
+
+    def reading_c(self, minute: float) -> float:
+        """The probe's number at a minute already past: lagging nothing, noisy, one decimal."""
+        rows = np.array(self.history)
+        shown = float(np.interp(minute, rows[:, 0], rows[:, 2]))
+        rng = np.random.default_rng([self.truth.seed, round(minute * 60)])
+        return round(shown + float(rng.normal(0.0, self.truth.noise_c)), 1)
+
+    def core_at(self, minute: float) -> float:
+        """The true core at a minute already past."""
+        rows = np.array(self.history)
+        return float(np.interp(minute, rows[:, 0], rows[:, 1]))
+
+    def _note(self) -> None:
+        air = self.truth.room_c if self.air is None else self.air
+        self.history.append((self.minute, self.core_c, self.shown_c, air))
+
+    def go(self, span: Span) -> None:
+        """Live through a span."""
+        t = self.truth
+        steps = max(1, round(span.minutes * 60 / STEP_S))
+        dt = span.minutes * 60 / steps
+        if span.air_c is None:
+            goal, air = t.room_c, t.room_c
+        else:
+            goal = span.air_c + t.oven_off_c
+            air = self.air if self.air is not None else goal - 0.2 * (goal - t.room_c)
+        for n in range(steps):
+            swing = 0.0
+            if span.air_c is not None:
+                air += (goal - air) * dt / (60 * (t.lag_min if air > goal else 4.0))
+                swing = t.swing_c * math.sin(self.minute * 2 * math.pi / 9.0)
+            self._step(air + swing, span, dt)
+            self.minute += dt / 60
+            if n % 6 == 5 or n == steps - 1:
+                self.air = None if span.air_c is None else air
+                self._note()
+        self.air = None if span.air_c is None else air
+
+    def _step(self, air: float, span: Span, dt: float) -> None:
+        T, t = self.T, self.truth
+        if span.air_c is None:
+            h, emissivity, escape = 4.5 - 2.0 * span.cover, 0.9 - 0.6 * span.cover, 1 - span.cover
+        else:
+            h, emissivity, escape = 0.7 * t.h, 0.55, 1.0
+        surface = T[-1]
+        k_half = 2 * K_W_MK / self.dr
+        h_all = h + emissivity * SIGMA * 4 * ((air + surface) / 2 + 273.15) ** 3
+        wet = min(1.0, max(self.water, 0.0) / SKIN_WATER_KG_M2)
+        pressure = 611.2 * np.exp(17.62 * surface / (243.12 + surface))
+        steam = 5.0e-9 * h * wet * escape * np.maximum(pressure - 2500.0, 0.0)
+        steam = np.minimum(steam, h_all * np.maximum(air - surface + 30, 0.0) / LATENT_J_KG)
+        flux = h_all * (air - surface) / (1 + h_all / k_half) - LATENT_J_KG * steam
+        self.water -= float(steam.mean()) * dt
+        radial = np.zeros((NR + 1, NZ))
+        radial[1:-1] = (T[1:] - T[:-1]) / self.dr * self.outer[:-1]
+        radial[-1] = flux / K_W_MK * self.radius
+        change = (radial[1:] - radial[:-1]) / self.r / self.dr
+        padded = np.empty((NR, NZ + 2))
+        padded[:, 1:-1] = T
+        end = (flux[0] * self.dz / K_W_MK, flux[-1] * self.dz / K_W_MK)
+        padded[:, 0], padded[:, -1] = T[:, 0] + end[0], T[:, -1] + end[1]
+        change += (padded[:, 2:] - 2 * T + padded[:, :-2]) / self.dz**2
+        self.T = T + ALPHA_M2_S * dt * change
