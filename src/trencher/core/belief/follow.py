@@ -200,10 +200,11 @@ def outlook(
     draws = [belief.theta + root @ z for z in normal_points(members)]
     found = run_members(shown, doubt, draws)
     try:
-        coarse = walk(kitchen(shown, COARSE, nominal))
-        bias_c, bias_min = peak_c - _peak(coarse, line), pull_min - coarse.pull_min
+        coarse: Walk | None = walk(kitchen(shown, COARSE, nominal))
     except GoalUnreachable:
-        bias_c, bias_min = 0.0, 0.0
+        coarse = None
+    bias_c = 0.0 if coarse is None else peak_c - _peak(coarse, line)
+    bias_min = 0.0 if coarse is None else pull_min - coarse.pull_min
     pulls = [m.pull_min for m in found] or [pull_min]
     peaks = [_peak(m.walk, line) for m in found] or [peak_c]
     pull_band = (
@@ -225,7 +226,7 @@ def outlook(
         peak_band=band_of(peaks, shift=bias_c),
         peak_min=peak_min,
         look_min=None if line.pulled_min is not None else _look(now_min, pull_band.low),
-        curve=_curve(record, found),
+        curve=_curve(record, found, coarse),
         flags=belief.flags,
         walk=best,
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
@@ -249,15 +250,18 @@ def _look(now_min: float, earliest_min: float) -> float:
     return now_min + wait
 
 
-def _curve(record: Floats, members: Sequence[Member]) -> Floats:
+def _curve(record: Floats, members: Sequence[Member], coarse: Walk | None) -> Floats:
     end = float(record[-1, 0]) / 60.0
     at = np.arange(0.0, end + CURVE_EVERY_MIN, CURVE_EVERY_MIN)
     core = np.interp(at * 60.0, record[:, 0], record[:, 3])
     if not members:
         return np.stack([at, core, core, core], axis=1)
-    all_of = []
-    for m in members:
-        r = m.walk.end.record[: m.walk.end.rows]
-        all_of.append(np.interp(at * 60.0, r[:, 0], r[:, 3]))
+
+    def core_of(w: Walk) -> Floats:
+        r = w.end.record[: w.end.rows]
+        return np.interp(at * 60.0, r[:, 0], r[:, 3])
+
+    bias = 0.0 if coarse is None else core - core_of(coarse)
+    all_of = [core_of(m.walk) + bias for m in members]
     low, high = np.percentile(np.array(all_of), [10.0, 90.0], axis=0)
     return np.stack([at, core, np.minimum(low, core), np.maximum(high, core)], axis=1)

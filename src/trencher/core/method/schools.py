@@ -33,7 +33,7 @@ SCHOOLS: tuple[School, ...] = (
     School(
         id="hot-then-low",
         name="Hot, then low",
-        words="Browns first. Climbs far: take it out well below and wait.",
+        words="Browns first. Climbs far: out early, then wait.",
         hands_on_min=25,
         write=lambda cut, c, rest: (
             f"220C 20min; 160C {_goal(cut, c)}; rest tented {number(rest)}min"
@@ -49,7 +49,7 @@ SCHOOLS: tuple[School, ...] = (
     School(
         id="low-then-blast",
         name="Low, then a blast",
-        words="The same pink almost to the edge, and it hardly climbs. Needs the patience.",
+        words="Pink nearer to the edge; hardly climbs. Patience.",
         hands_on_min=30,
         write=lambda cut, c, rest: (
             f"115C {_goal(cut, c)}; rest open {number(max(rest - 15, 10))}min; "

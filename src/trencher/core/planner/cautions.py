@@ -70,14 +70,18 @@ SENTENCES: dict[Standing, str] = {
 }
 
 
+OUTSIDE = "That is about the outside: no reading of the core shows it."
+
+
 def plate_verdict(
     cut: Cut, profile: Profile, readings: Sequence[tuple[float, float]]
 ) -> Verdict:
     """The figure against core readings, (minute, °C). Predictions are not accepted here."""
     figure = profile.figures[cut.safety]
     how = standing(figure, list(readings))
+    stand = SENTENCES[how] if figure.temp_c is not None else OUTSIDE
     return Verdict(
         profile.name, figure.words, figure.temp_c, figure.hold_min, how,
-        f"{profile.name}, for this cut: {figure.words}. {SENTENCES[how]} "
+        f"{profile.name}, for this cut: {figure.words}. {stand} "
         "Check with your own authority.",
     )  # fmt: skip

@@ -368,6 +368,9 @@ def advance(
     brown0, highest0, state0 = brown.copy(), highest.copy(), state.copy()
     total = volume.sum()
     since, dt = 0.0, FIRST_DT
+    if rows == 1:
+        # The very first row: the joint has just met this air.
+        record[0, 1] = air_at(env, 0.0)[0]
     top = state[CORE]
     state[HELD_S] = 0.0
     shown_last = state[CORE] + par[P_PROBE] * _bend(T, per_square, core_disc)

@@ -1,0 +1,217 @@
+<script lang="ts">
+  import { Router } from 'sv-router'
+  import { PLACES, address, go, route, where } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { plan } from '$lib/state/plan.svelte'
+  import Clock from '$lib/ui/Clock.svelte'
+  import Keys from '$lib/ui/Keys.svelte'
+
+  let help = $state(false)
+
+  const here = $derived(where(route.pathname))
+  const roastId = $derived(here.id ?? kitchen.likely?.id)
+  const night = $derived(here.place === 'fire')
+  const title = $derived(PLACES.find((x) => x.id === here.place)?.name)
+
+  $effect(() => kitchen.start())
+  $effect(() => {
+    document.documentElement.dataset.mode = kitchen.mode === 'auto' ? '' : kitchen.mode
+  })
+  $effect(() => {
+    document.title = title === undefined ? 'Trencher' : `${title} · Trencher`
+  })
+
+  /** Letters act only when no field has the focus, and not when switched off. */
+  function key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement
+    if (event.ctrlKey || event.metaKey || event.altKey) {
+      if (
+        event.key === 'z' &&
+        here.place === 'block' &&
+        !/^(INPUT|TEXTAREA)$/.test(target.tagName)
+      ) {
+        event.preventDefault()
+        plan.undo()
+      }
+      return
+    }
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !kitchen.keys) return
+    const place = PLACES.find((x) => x.key === event.key)
+    if (place !== undefined) {
+      event.preventDefault()
+      go(place.id, place.id === 'book' ? undefined : roastId)
+    } else if (event.key === 'u') kitchen.toggleUnits()
+    else if (event.key === '?') help = !help
+    else if (event.key === '/') {
+      event.preventDefault()
+      if (here.place !== 'block') go('block', roastId)
+      requestAnimationFrame(() => document.getElementById('cut-search')?.focus())
+    } else if (event.key === 'Escape') help = false
+  }
+</script>
+
+<svelte:window onkeydown={key} />
+
+<div class="frame" class:iron={night}>
+  <a class="skip" href="#main">To the picture</a>
+  <header>
+    <a class="wordmark" href="/" aria-label="Trencher, start">Trencher</a>
+    <nav aria-label="Places">
+      {#each PLACES as place (place.id)}
+        <a
+          href={address(place.id, place.id === 'book' ? undefined : roastId)}
+          aria-current={here.place === place.id ? 'page' : undefined}
+        >
+          {place.name}<span class="key" aria-hidden="true">{place.key}</span>
+        </a>
+      {/each}
+    </nav>
+    <div class="tools">
+      <Clock />
+      <button class="tool" onclick={() => kitchen.toggleUnits()} aria-label="Change units">
+        {kitchen.units === 'C' ? '°C kg' : '°F lb'}
+      </button>
+      <button class="tool" onclick={() => (help = !help)} aria-label="Keys and settings">?</button>
+    </div>
+  </header>
+  {#if !kitchen.connected || kitchen.fault !== ''}
+    <p class="away" role="status">
+      {kitchen.fault !== '' && kitchen.connected
+        ? kitchen.fault
+        : 'Trencher does not answer; trying again. What is shown is the last it said.'}
+      {#if kitchen.fault !== ''}
+        <button class="again" onclick={() => kitchen.load()}>Try now</button>
+      {/if}
+    </p>
+  {/if}
+  <main id="main" tabindex="-1">
+    <Router />
+  </main>
+  <p class="sr-only" role="status" aria-live="polite">{kitchen.said}</p>
+  {#if help}<Keys onclose={() => (help = false)} />{/if}
+</div>
+
+<style>
+  .frame {
+    min-height: 100dvh;
+    background: var(--paper);
+    color: var(--ink);
+    display: flex;
+    flex-direction: column;
+  }
+  header {
+    display: flex;
+    align-items: stretch;
+    gap: 1.5rem;
+    padding: 0 1.75rem;
+    border-bottom: 1px solid var(--line);
+  }
+  .wordmark {
+    font-family: var(--typo-heading--font-family);
+    font-weight: 800;
+    font-size: 1.15rem;
+    display: flex;
+    align-items: center;
+    letter-spacing: -0.02em;
+  }
+  nav {
+    display: flex;
+    flex: 1;
+    gap: 0.25rem;
+  }
+  nav a {
+    display: flex;
+    align-items: center;
+    gap: 0.45rem;
+    min-height: 52px;
+    padding: 0 0.85rem;
+    color: var(--ink-soft);
+    border-bottom: 4px solid transparent;
+    border-top: 4px solid transparent;
+  }
+  nav a[aria-current] {
+    color: var(--ink);
+    font-weight: 700;
+    border-bottom-color: var(--accent);
+  }
+  nav a:hover {
+    color: var(--ink);
+  }
+  .tools {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+  }
+  .tool {
+    min-height: 44px;
+    min-width: 44px;
+    padding: 0 0.6rem;
+    border-radius: 4px;
+    font-weight: 600;
+  }
+  .tool:hover {
+    background: var(--paper-deep);
+  }
+  main {
+    flex: 1;
+    display: flex;
+    flex-direction: column;
+    outline: none;
+  }
+  .away {
+    background: var(--ink);
+    color: var(--paper);
+    padding: 0.4rem 1.75rem;
+  }
+  .again {
+    text-decoration: underline;
+    margin-left: 1rem;
+    min-height: 32px;
+  }
+  .skip {
+    position: absolute;
+    left: -100vw;
+  }
+  .skip:focus {
+    left: 1rem;
+    top: 0.5rem;
+    background: var(--ink);
+    color: var(--paper);
+    padding: 0.5rem 1rem;
+    z-index: 20;
+  }
+  @media (max-width: 860px) {
+    header {
+      flex-wrap: wrap;
+      gap: 0 0.5rem;
+      padding: 0 0.75rem;
+    }
+    .wordmark {
+      flex: 1;
+    }
+    nav {
+      order: 3;
+      position: fixed;
+      inset: auto 0 0 0;
+      background: var(--paper);
+      border-top: 1px solid var(--line);
+      z-index: 10;
+      justify-content: space-around;
+    }
+    nav a {
+      padding: 0 0.5rem;
+    }
+    .key {
+      display: none;
+    }
+    main {
+      padding-bottom: 70px;
+    }
+  }
+  @media print {
+    header,
+    .away {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,49 @@
+// The one door to the server. Every answer is data or a sentence.
+
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+export type Roast = Schemas['RoastOut']
+export type Line = Schemas['RoastLine']
+export type Way = Schemas['WayOut']
+export type Forecast = Schemas['ForecastOut']
+export type Outlook = Schemas['OutlookOut']
+export type BookLine = Schemas['BookLine']
+export type Catalogue = Schemas['Catalogue']
+export type Cut = Schemas['Cut']
+export type Oven = Schemas['Oven']
+export type Joint = Schemas['JointBody']
+export type Problem = Schemas['Problem']
+
+export const http = createClient<paths>({ baseUrl: '/api' })
+
+/** Thrown for every answer that is not the wanted one; `message` can be shown as it is. */
+export class Refused extends Error {
+  readonly code: string
+  readonly start: number | null
+  readonly end: number | null
+  constructor(problem: Partial<Problem>) {
+    super(problem.detail ?? 'Trencher does not answer. Your entry is still here: try again.')
+    this.code = problem.code ?? 'offline'
+    this.start = problem.start ?? null
+    this.end = problem.end ?? null
+  }
+}
+
+type Answer<T> = { data?: T; error?: unknown; response: Response }
+
+/** The data of an answer, or `Refused`. A lost network is `Refused` with code `offline`. */
+export async function want<T>(asked: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await asked
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
+    throw new Refused({})
+  }
+  if (answer.data === undefined || !answer.response.ok) {
+    throw new Refused((answer.error ?? {}) as Partial<Problem>)
+  }
+  return answer.data
+}

@@ -1,0 +1,137 @@
+// Meat in its own colours: what a highest temperature looks like, as colour and as texture.
+
+export type Shade = { from: number; fill: string; hatch: number }
+
+/** From raw to falling apart. `hatch` is the distance of the hatching lines in px, 0 for none. */
+export const SHADES: Shade[] = [
+  { from: -60, fill: '#5f1a38', hatch: 0 },
+  { from: 44, fill: '#7c2240', hatch: 0 },
+  { from: 49, fill: '#a23a4a', hatch: 0 },
+  { from: 54, fill: '#c35b58', hatch: 0 },
+  { from: 58, fill: '#d58579', hatch: 11 },
+  { from: 63, fill: '#cfa08c', hatch: 8 },
+  { from: 67, fill: '#b99c84', hatch: 6 },
+  { from: 72, fill: '#957a61', hatch: 4 },
+  { from: 88, fill: '#6b523d', hatch: 3 },
+]
+
+/** The shade of a highest temperature. */
+export function shadeOf(c: number): Shade {
+  let found = SHADES[0] as Shade
+  for (const shade of SHADES) if (c >= shade.from) found = shade
+  return found
+}
+
+/** Text that can be read on a shade. */
+export function inkOn(c: number): string {
+  return c >= 58 && c < 72 ? '#241d19' : '#fdf8ef'
+}
+
+export type HeatMap = {
+  at_mm: number[]
+  half_mm: number[]
+  edges: number[]
+  highest_c: number[][]
+  length_mm: number
+  width_over_thickness: number
+}
+
+const middles = (edges: number[]): number[] =>
+  edges.slice(1).map((edge, i) => (edge + (edges[i] ?? 0)) / 2)
+
+/** Share of the half-thickness out to which a disc stays below `c`; 0: nowhere, 1: everywhere. */
+export function reach(map: HeatMap, disc: number, c: number): number {
+  const row = map.highest_c[disc] ?? []
+  const mids = middles(map.edges)
+  if ((row[0] ?? Infinity) >= c) return 0
+  for (let i = 1; i < row.length; i++) {
+    const here = row[i] as number
+    if (here >= c) {
+      const before = row[i - 1] as number
+      const a = mids[i - 1] as number
+      const b = mids[i] as number
+      return a + ((c - before) / (here - before)) * (b - a)
+    }
+  }
+  return 1
+}
+
+const FINER = 6
+
+/** The map with columns filled in between its discs, so that contours run smoothly. */
+export function finer(map: HeatMap): HeatMap {
+  const at: number[] = []
+  const half: number[] = []
+  const highest: number[][] = []
+  const mix = (a: number, b: number, share: number): number => a + (b - a) * share
+  for (let i = 0; i + 1 < map.at_mm.length; i++) {
+    for (let n = 0; n < FINER; n++) {
+      const share = n / FINER
+      at.push(mix(map.at_mm[i] as number, map.at_mm[i + 1] as number, share))
+      half.push(mix(map.half_mm[i] as number, map.half_mm[i + 1] as number, share))
+      const next = map.highest_c[i + 1] as number[]
+      highest.push((map.highest_c[i] as number[]).map((c, k) => mix(c, next[k] as number, share)))
+    }
+  }
+  at.push(map.at_mm.at(-1) as number)
+  half.push(map.half_mm.at(-1) as number)
+  highest.push(map.highest_c.at(-1) as number[])
+  return { ...map, at_mm: at, half_mm: half, highest_c: highest }
+}
+
+export type Contour = { shade: Shade; points: [x: number, half: number][] }
+
+/** Nested regions seen from the side, outermost first: for each shade the half-height in mm at
+ * places along the joint. Only shades that occur. */
+export function sideContours(coarse: HeatMap): Contour[] {
+  const map = finer(coarse)
+  const outline: [number, number][] = map.at_mm.map((x, i) => [x, map.half_mm[i] ?? 0])
+  const found: Contour[] = []
+  const hottest = Math.max(...map.highest_c.flat())
+  const top = shadeOf(hottest)
+  found.push({ shade: top, points: outline })
+  for (const shade of [...SHADES].reverse()) {
+    if (shade.from >= top.from) continue
+    const limit = SHADES[SHADES.indexOf(shade) + 1]?.from ?? Infinity
+    const points = blob(map, limit)
+    if (points.length > 0) found.push({ shade, points })
+  }
+  return found
+}
+
+function blob(map: HeatMap, c: number): [number, number][] {
+  const points: [number, number][] = []
+  for (let i = 0; i < map.at_mm.length; i++) {
+    const share = reach(map, i, c)
+    const here = map.at_mm[i] as number
+    const before = map.at_mm[i - 1]
+    const inside = share > 0
+    if (before !== undefined) {
+      const t0 = map.highest_c[i - 1]?.[0] as number
+      const t1 = map.highest_c[i]?.[0] as number
+      if (t0 < c !== t1 < c) points.push([before + ((c - t0) / (t1 - t0)) * (here - before), 0])
+    }
+    if (inside) points.push([here, share * (map.half_mm[i] as number)])
+  }
+  return points
+}
+
+export type Ring = { shade: Shade; share: number }
+
+/** Nested rings of the cut face at a place along the joint, outermost first. */
+export function faceRings(map: HeatMap, at_mm: number): Ring[] {
+  let disc = 0
+  map.at_mm.forEach((x, i) => {
+    if (Math.abs(x - at_mm) < Math.abs((map.at_mm[disc] as number) - at_mm)) disc = i
+  })
+  const row = map.highest_c[disc] ?? []
+  const top = shadeOf(Math.max(...row))
+  const rings: Ring[] = [{ shade: top, share: 1 }]
+  for (const shade of [...SHADES].reverse()) {
+    if (shade.from >= top.from) continue
+    const limit = SHADES[SHADES.indexOf(shade) + 1]?.from ?? Infinity
+    const share = reach(map, disc, limit)
+    if (share > 0) rings.push({ shade, share })
+  }
+  return rings
+}

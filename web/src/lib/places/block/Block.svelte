@@ -1,0 +1,444 @@
+<script lang="ts">
+  // The block: the joint itself, to scale, in the colours of what it will be.
+  import { http, want } from '$lib/api/client'
+  import { go } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { plan } from '$lib/state/plan.svelte'
+  import Legend from '$lib/ui/Legend.svelte'
+  import NumberField from '$lib/ui/NumberField.svelte'
+  import { useRoast } from '$lib/ui/usePlace.svelte'
+  import { atHour, shortDay, parseHour, duration, fromF, hour, temp, toF } from '$lib/units'
+  import JointPicture from './JointPicture.svelte'
+  import NewJoint from './NewJoint.svelte'
+
+  const place = useRoast()
+  const roast = $derived(place.current?.roast ?? null)
+  $effect(() => {
+    if (roast !== null) plan.open(roast)
+  })
+
+  const draft = $derived(plan.draft)
+  const cut = $derived(kitchen.catalogue?.cuts.find((c) => c.id === draft?.joint.cut))
+  const way = $derived(
+    plan.ways.find((w) => w.id === roast?.school && w.forecast !== null) ??
+      plan.ways.find((w) => w.forecast !== null),
+  )
+  const forecast = $derived(way?.forecast ?? null)
+  const locked = $derived(roast !== null && roast.status !== 'planning')
+  const metric = $derived(kitchen.units === 'C')
+  const LB = 0.45359237
+
+  const size = $derived({
+    thickness: draft?.joint.thickness_mm ?? forecast?.size.thickness_mm ?? 80,
+    length: draft?.joint.length_mm ?? forecast?.size.length_mm ?? 200,
+    width: draft?.joint.width_mm ?? forecast?.size.width_mm ?? 80,
+  })
+  const ahead = $derived(
+    kitchen.roasts.filter((r) => r.status === 'planning' || r.status === 'roasting'),
+  )
+
+  // What ten more millimetres would cost: asked for the way that is shown, when the hand is still.
+  let lesson = $state<{ key: string; min: number } | null>(null)
+  $effect(() => {
+    if (plan.stale || draft === null || way === undefined || forecast === null) return
+    const body = {
+      joint: {
+        ...draft.joint,
+        thickness_mm: Math.min(400, size.thickness + 10),
+        width_mm: Math.min(1000, size.width + 10),
+      },
+      oven_id: draft.oven_id,
+      wanted_c: draft.wanted_c,
+      rest_min: draft.rest_min,
+      method: way.method,
+      quick: true,
+    }
+    const same = {
+      ...body,
+      joint: { ...body.joint, thickness_mm: size.thickness, width_mm: size.width },
+    }
+    const key = JSON.stringify(body)
+    if (lesson?.key === key) return
+    void Promise.all([
+      want(http.POST('/forecast', { body })),
+      want(http.POST('/forecast', { body: same })),
+    ]).then(
+      ([more, now]) => (lesson = { key, min: more.pull_min.value - now.pull_min.value }),
+      () => (lesson = null),
+    )
+  })
+
+  function pull(what: 'thickness_mm' | 'length_mm', value: number, done: boolean): void {
+    plan.pull({ joint: { [what]: value } }, done)
+  }
+  const mm = (value: number): number => (metric ? value : value / 25.4)
+  const toMm = (value: number): number => (metric ? value : value * 25.4)
+  const deg = (c: number): number => (metric ? c : toF(c))
+  const toC = (value: number): number => (metric ? value : fromF(value))
+  const estimated = (name: string): string =>
+    forecast?.size.estimated.includes(name) ? 'estimated' : ''
+
+  const serve = $derived(draft === null ? new Date() : new Date(draft.serve_at))
+  const servings = $derived(forecast === null ? null : forecast.cooked_kg / 0.16)
+
+  let hourTyped = $state<string | null>(null)
+  const hourFault = $derived(hourTyped !== null && parseHour(hourTyped) === null)
+  function setHour(): void {
+    const read = hourTyped === null ? null : parseHour(hourTyped)
+    if (read === null) return
+    hourTyped = null
+    plan.pull({ serve_at: atHour(serve, ...read).toISOString() }, true)
+  }
+
+  async function withCut(id: string): Promise<void> {
+    const other = kitchen.catalogue?.cuts.find((c) => c.id === id)
+    if (other !== undefined) plan.pull({ joint: { cut: id }, wanted_c: other.wanted_c }, true)
+  }
+</script>
+
+{#if place.missing}
+  <section class="empty">
+    <h1>Nothing on the block.</h1>
+    <p class="quiet">What are you roasting? Its name is enough to begin; measure it next.</p>
+    <div class="narrow"><NewJoint /></div>
+  </section>
+{:else if place.current?.fault}
+  <section class="empty">
+    <h1>That roast is not here.</h1>
+    <p class="fault" role="alert">{place.current.fault}</p>
+    <a class="act" href="/">To what is on</a>
+  </section>
+{:else if draft === null || cut === undefined || roast === null}
+  <p class="empty quiet">Fetching the joint…</p>
+{:else}
+  <section class="block">
+    <div class="left">
+      <div class="head">
+        <div>
+          <h1>{cut.name}</h1>
+          <p class="quiet">{draft.name}{cut.note === '' ? '' : ` · ${cut.note}`}</p>
+        </div>
+        <div class="find"><NewJoint /></div>
+      </div>
+      {#if ahead.length > 1}
+        <nav class="others" aria-label="Joints on the block">
+          {#each ahead as other (other.id)}
+            <a href="/block/{other.id}" aria-current={other.id === roast.id ? 'page' : undefined}>
+              {other.name}
+            </a>
+          {/each}
+        </nav>
+      {/if}
+      {#if forecast !== null}
+        <div class:waiting={plan.stale}>
+          <JointPicture
+            map={forecast.map}
+            thickness_mm={size.thickness}
+            length_mm={size.length}
+            units={kitchen.units}
+            onpull={pull}
+          />
+        </div>
+        <div class="legend">
+          <Legend units={kitchen.units} bands={kitchen.catalogue?.bands ?? []} />
+        </div>
+        <p class="lesson">
+          {#if lesson !== null}
+            Thickness rules: <b>10 mm more all round is {duration(lesson.min)} more</b>, this way.
+          {/if}
+          <span class="quiet">
+            The picture is the highest each part will reach, going “{way?.name.toLowerCase()}”.
+            Predicted, not measured.
+          </span>
+        </p>
+      {/if}
+      {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
+    </div>
+
+    <form class="right" onsubmit={(e) => e.preventDefault()} inert={locked}>
+      {#if locked}<p class="fault">It is in the oven: the plan is closed.</p>{/if}
+      <NumberField
+        big
+        label="On the scale"
+        value={metric ? draft.joint.weight_kg : draft.joint.weight_kg / LB}
+        low={metric ? 0.1 : 0.1 / LB}
+        high={metric ? 25 : 25 / LB}
+        step={0.05}
+        unit={metric ? 'kg' : 'lb'}
+        onvalue={(v) => plan.pull({ joint: { weight_kg: metric ? v : v * LB } }, true)}
+      />
+      {#if servings !== null && forecast !== null}
+        <p class="feeds">
+          <b>{forecast.cooked_kg.toFixed(2)} kg carved</b>, {Math.max(1, Math.floor(servings))} good helpings.
+          The oven takes {Math.round(forecast.loss * 100)} %.
+        </p>
+      {/if}
+      <div class="three">
+        <NumberField
+          label="Thickness"
+          note={estimated('thickness_mm')}
+          value={mm(size.thickness)}
+          low={mm(15)}
+          high={mm(400)}
+          step={metric ? 1 : 0.1}
+          unit={metric ? 'mm' : 'in'}
+          onvalue={(v) => plan.pull({ joint: { thickness_mm: toMm(v) } }, true)}
+        />
+        <NumberField
+          label="Width"
+          note={estimated('width_mm')}
+          value={mm(size.width)}
+          low={mm(15)}
+          high={mm(1000)}
+          step={metric ? 1 : 0.1}
+          unit={metric ? 'mm' : 'in'}
+          onvalue={(v) => plan.pull({ joint: { width_mm: toMm(v) } }, true)}
+        />
+        <NumberField
+          label="Length"
+          note={estimated('length_mm')}
+          value={mm(size.length)}
+          low={mm(20)}
+          high={mm(2000)}
+          step={metric ? 1 : 0.1}
+          unit={metric ? 'mm' : 'in'}
+          onvalue={(v) => plan.pull({ joint: { length_mm: toMm(v) } }, true)}
+        />
+      </div>
+      <label class="wanted">
+        <span class="label">Wanted at its peak</span>
+        <span class="peak">
+          <input
+            type="range"
+            min="44"
+            max="95"
+            step="0.5"
+            value={draft.wanted_c}
+            aria-valuetext={temp(draft.wanted_c, kitchen.units)}
+            oninput={(e) => plan.pull({ wanted_c: Number(e.currentTarget.value) }, false)}
+            onchange={(e) => plan.pull({ wanted_c: Number(e.currentTarget.value) }, true)}
+          />
+          <b>{temp(draft.wanted_c, kitchen.units)}</b>
+        </span>
+      </label>
+      {#each forecast?.cautions ?? [] as caution (caution.code)}
+        <p class="fault">{caution.text}</p>
+      {/each}
+      <div class="two">
+        <NumberField
+          label="Core now"
+          note={draft.joint.start_c === 6 ? 'assumed' : ''}
+          value={deg(draft.joint.start_c)}
+          low={deg(-25)}
+          high={deg(45)}
+          unit={metric ? '°C' : '°F'}
+          onvalue={(v) => plan.pull({ joint: { start_c: toC(v) } }, true)}
+        />
+        <NumberField
+          label="Rest"
+          value={draft.rest_min}
+          low={0}
+          high={240}
+          step={5}
+          unit="min"
+          onvalue={(v) => plan.pull({ rest_min: v }, true)}
+        />
+      </div>
+      <div class="two">
+        <label>
+          <span class="label">Sit down {shortDay(serve)}</span>
+          <input
+            class="field"
+            inputmode="numeric"
+            autocomplete="off"
+            value={hourTyped ?? hour(serve)}
+            aria-invalid={hourFault}
+            oninput={(e) => (hourTyped = e.currentTarget.value)}
+            onblur={setHour}
+            onkeydown={(e) => {
+              if (e.key === 'Enter') setHour()
+              else if (e.key === 'Escape') hourTyped = null
+            }}
+          />
+          {#if hourFault}<span class="wrong">an hour such as 19:00</span>{/if}
+        </label>
+        <label>
+          <span class="label">Oven</span>
+          <select
+            class="field"
+            value={draft.oven_id}
+            onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
+          >
+            {#each kitchen.ovens as oven (oven.id)}
+              <option value={oven.id}>{oven.name}</option>
+            {/each}
+          </select>
+        </label>
+      </div>
+      <details>
+        <summary>It is another cut</summary>
+        <select
+          class="field"
+          aria-label="Cut"
+          value={draft.joint.cut}
+          onchange={(e) => withCut(e.currentTarget.value)}
+        >
+          {#each kitchen.catalogue?.cuts ?? [] as other (other.id)}
+            <option value={other.id}>{other.name}</option>
+          {/each}
+        </select>
+      </details>
+      <div class="go">
+        <button type="button" class="act grow" onclick={() => go('ways', roast.id)}>
+          See the ways <span class="key" aria-hidden="true">w</span>
+        </button>
+        <button
+          type="button"
+          class="act plain"
+          disabled={plan.undoable === 0}
+          onclick={() => plan.undo()}>Undo</button
+        >
+      </div>
+    </form>
+  </section>
+{/if}
+
+<style>
+  .empty {
+    padding: 3rem 1.75rem;
+    display: grid;
+    gap: 1rem;
+    justify-items: start;
+  }
+  .empty h1 {
+    font-size: 3rem;
+  }
+  .narrow {
+    width: min(30rem, 90vw);
+  }
+  .block {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 318px;
+    gap: 2rem;
+    padding: 1.1rem 1.75rem 1.5rem;
+    flex: 1;
+  }
+  .head {
+    display: flex;
+    gap: 1.5rem;
+    justify-content: space-between;
+    align-items: flex-start;
+  }
+  h1 {
+    font-size: 1.9rem;
+    line-height: 1.15;
+  }
+  .find {
+    width: 17rem;
+    flex: none;
+  }
+  .others {
+    display: flex;
+    gap: 0.5rem 1.5rem;
+    flex-wrap: wrap;
+    margin-top: 0.35rem;
+  }
+  .others a {
+    min-height: 40px;
+    display: inline-flex;
+    align-items: center;
+    text-decoration: underline;
+    text-underline-offset: 4px;
+    text-decoration-color: var(--line-strong);
+  }
+  .others a[aria-current] {
+    font-weight: 700;
+    text-decoration-color: var(--accent);
+    text-decoration-thickness: 3px;
+  }
+  .legend {
+    margin-left: 66px;
+    max-width: 640px;
+  }
+  .lesson {
+    margin: 0.9rem 0 0 66px;
+    font-size: 1.1rem;
+    max-width: 44rem;
+  }
+  .lesson span {
+    display: block;
+    font-size: 0.95rem;
+  }
+  .waiting {
+    opacity: 0.82;
+  }
+  .right {
+    display: grid;
+    gap: 0.7rem;
+    align-content: start;
+  }
+  .three {
+    display: grid;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+    gap: 0.5rem;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 0.75rem;
+    align-items: start;
+  }
+  .feeds {
+    border-bottom: 1px solid var(--line);
+    padding-bottom: 0.6rem;
+  }
+  .peak {
+    display: flex;
+    align-items: center;
+    gap: 0.75rem;
+  }
+  .peak input {
+    flex: 1;
+    height: 44px;
+    accent-color: var(--accent);
+  }
+  .peak b {
+    font-family: var(--typo-heading--font-family);
+    font-size: 1.6rem;
+    min-width: 5.2rem;
+    text-align: right;
+  }
+  .wrong {
+    color: var(--accent);
+    font-weight: 600;
+  }
+  summary {
+    min-height: 32px;
+    cursor: pointer;
+    color: var(--ink-soft);
+  }
+  .go {
+    display: flex;
+    gap: 0.5rem;
+  }
+  .grow {
+    flex: 1;
+  }
+  @media (max-width: 860px) {
+    .block {
+      grid-template-columns: minmax(0, 1fr);
+      padding: 0.75rem;
+      gap: 1rem;
+    }
+    .head {
+      flex-direction: column;
+    }
+    .find {
+      width: 100%;
+    }
+    .legend,
+    .lesson {
+      margin-left: 0;
+    }
+  }
+</style>

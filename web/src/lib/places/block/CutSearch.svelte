@@ -1,0 +1,83 @@
+<script lang="ts">
+  // A cut found by typing any of its names.
+  import { Combobox, Portal, useListCollection } from '@skeletonlabs/skeleton-svelte'
+  import type { Cut } from '$lib/api/client'
+  import { matchingCuts } from '$lib/draw/cuts'
+
+  let { cuts, onpick }: { cuts: Cut[]; onpick: (cut: Cut) => void } = $props()
+
+  let typed = $state('')
+  const found = $derived(matchingCuts(cuts, typed))
+  const collection = $derived(
+    useListCollection({
+      items: found,
+      itemToString: (cut) => cut.name,
+      itemToValue: (cut) => cut.id,
+    }),
+  )
+
+  function picked(value: string[]): void {
+    const cut = cuts.find((c) => c.id === value[0])
+    if (cut !== undefined) {
+      onpick(cut)
+      typed = ''
+    }
+  }
+</script>
+
+<Combobox
+  {collection}
+  ids={{ input: 'cut-search' }}
+  placeholder="Find a cut: rump, leg, rib roast…"
+  inputBehavior="autohighlight"
+  value={[]}
+  onOpenChange={() => (typed = '')}
+  onInputValueChange={(e) => (typed = e.inputValue)}
+  onValueChange={(e) => picked(e.value)}
+  selectionBehavior="clear"
+>
+  <Combobox.Label class="sr-only">Find a cut</Combobox.Label>
+  <Combobox.Control>
+    <Combobox.Input class="field" />
+  </Combobox.Control>
+  <Portal>
+    <Combobox.Positioner class="z-20">
+      <Combobox.Content class="cut-list">
+        {#each found as cut (cut.id)}
+          <Combobox.Item item={cut} class="cut-item">
+            <Combobox.ItemText>{cut.name}</Combobox.ItemText>
+            <small>{cut.aliases.slice(0, 2).join(', ')}</small>
+          </Combobox.Item>
+        {:else}
+          <p class="p-3">No cut has that name. Try another, such as “loin” or “shoulder”.</p>
+        {/each}
+      </Combobox.Content>
+    </Combobox.Positioner>
+  </Portal>
+</Combobox>
+
+<style>
+  :global(.cut-list) {
+    background: var(--paper-light);
+    color: var(--ink);
+    border: 1px solid var(--line-strong);
+    border-radius: 6px;
+    max-height: 22rem;
+    overflow: auto;
+    padding: 0.25rem;
+  }
+  :global(.cut-item) {
+    display: grid;
+    padding: 0.4rem 0.7rem;
+    border-radius: 4px;
+    cursor: pointer;
+    min-height: 48px;
+    align-content: center;
+  }
+  :global(.cut-item small) {
+    color: var(--ink-soft);
+  }
+  :global(.cut-item[data-highlighted]) {
+    background: var(--paper-deep);
+  }
+</style>

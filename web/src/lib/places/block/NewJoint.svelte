@@ -1,0 +1,44 @@
+<script lang="ts">
+  // A new joint on the block: a cut is enough to begin with.
+  import { http, want, type Cut } from '$lib/api/client'
+  import { go } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { nextSeven } from '$lib/units'
+  import CutSearch from './CutSearch.svelte'
+
+  let fault = $state('')
+
+  async function lay(cut: Cut): Promise<void> {
+    try {
+      if (kitchen.ovens.length === 0) {
+        await want(
+          http.POST('/ovens', { body: { name: 'My oven', marks: 'C', kind: 'fan' } as never }),
+        )
+        await kitchen.reloadOvens()
+      }
+      const oven = kitchen.ovens[0]
+      if (oven === undefined) return
+      const roast = await want(
+        http.POST('/roasts', {
+          body: {
+            name: cut.name,
+            joint: { cut: cut.id, weight_kg: cut.usual_kg, start_c: 6 },
+            oven_id: oven.id,
+            wanted_c: cut.wanted_c,
+            rest_min: 30,
+            serve_at: nextSeven(kitchen.now).toISOString(),
+          },
+        }),
+      )
+      await kitchen.reload()
+      go('block', roast.id)
+    } catch (error) {
+      fault = (error as Error).message
+    }
+  }
+</script>
+
+<div class="new">
+  <CutSearch cuts={kitchen.catalogue?.cuts ?? []} onpick={lay} />
+  {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+</div>

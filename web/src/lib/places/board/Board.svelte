@@ -1,0 +1,230 @@
+<script lang="ts">
+  // The board: the rest's countdown and the joint sliced, each slice in what it will have been.
+  import { inkOn } from '$lib/draw/meat'
+  import { go } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { plan } from '$lib/state/plan.svelte'
+  import Legend from '$lib/ui/Legend.svelte'
+  import MeatFace from '$lib/ui/MeatFace.svelte'
+  import { useRoast } from '$lib/ui/usePlace.svelte'
+  import { duration, hour, temp } from '$lib/units'
+
+  const RENEW_S = 20
+  const MOST = 14
+
+  const place = useRoast()
+  const held = $derived(place.current)
+  const roast = $derived(held?.roast ?? null)
+  const outlook = $derived(held?.outlook ?? null)
+  const units = $derived(kitchen.units)
+
+  $effect(() => {
+    if (roast !== null && roast.status === 'planning') plan.open(roast)
+  })
+  $effect(() => {
+    const here = held
+    if (here === null || roast === null || roast.put_in_at === null) return
+    void roast.last_seq
+    void here.look()
+    if (roast.status === 'done') return
+    const timer = setInterval(
+      () => void here.look(),
+      Math.max(1000, (RENEW_S * 1000) / Math.max(kitchen.pace, 0.1)),
+    )
+    return () => clearInterval(timer)
+  })
+
+  const planned = $derived(
+    roast?.status === 'planning'
+      ? (plan.ways.find((w) => w.id === roast.school)?.forecast ??
+          plan.ways.find((w) => w.forecast !== null)?.forecast ??
+          null)
+      : null,
+  )
+  const view = $derived(outlook ?? planned)
+  const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
+  const now = $derived((kitchen.now.getTime() - putIn) / 60_000)
+  const at = (minute: number): string => hour(new Date(putIn + minute * 60_000))
+  const from = $derived(outlook === null ? 0 : (outlook.carve_from_min ?? outlook.peak_min))
+  const until = $derived(outlook === null ? 0 : Math.max(outlook.end_min, from + 10))
+  const peak = $derived(outlook?.peak_c)
+
+  const slices = $derived.by(() => {
+    const all = view?.slices ?? []
+    if (all.length <= MOST) return all
+    return all.filter((_, i) => i % Math.ceil(all.length / MOST) === 0)
+  })
+  const tall = $derived(Math.max(...slices.map((s) => s.half_mm), 1))
+  const measured = $derived(roast?.readings.length ?? 0)
+
+  const shout = $derived.by(() => {
+    if (roast === null || outlook === null) return ''
+    if (roast.status === 'done') return 'Carved.'
+    if (roast.status === 'roasting') return 'Still in the oven.'
+    if (now < from - 0.5)
+      return `Carve in ${duration(from - now)}, from ${at(from)} to ${at(until)}.`
+    if (now <= until) return `Carve now, until about ${at(until)}.`
+    return 'Carve now: it is cooling.'
+  })
+
+  async function carve(): Promise<void> {
+    if (held !== null && roast !== null && (await held.carve())) go('book', roast.id)
+  }
+</script>
+
+<section class="page">
+  {#if place.missing || (roast === null && held?.fault)}
+    <h1 class="shout">Nothing on the board.</h1>
+    {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    <a class="act" href="/block">To the block</a>
+  {:else if roast === null || view === null}
+    <p class="quiet">Fetching the slices…</p>
+  {:else}
+    <p class="quiet">
+      {roast.name}{#if roast.pulled_min !== null && outlook !== null}, out at {at(
+          roast.pulled_min,
+        )}{/if}
+    </p>
+    {#if outlook === null}
+      <h1 class="shout sentence">How it will slice.</h1>
+      <p class="then quiet">Predicted for the way that is chosen; nothing is measured yet.</p>
+    {:else}
+      <h1 class="shout sentence">{shout}</h1>
+      <p class="then">
+        {#if peak?.low !== null && peak?.high !== null && peak !== undefined}
+          {#if outlook.peak_min > now + 1 && roast.status === 'resting'}
+            About {temp(outlook.core_c, units, true)} now, climbing to {temp(peak.low, units, true)} to
+            {temp(peak.high, units, true)} by about {at(outlook.peak_min)}.
+          {:else}
+            Its middle peaks at {temp(peak.low, units, true)} to {temp(peak.high, units, true)}.
+          {/if}
+        {/if}
+        {#if roast.status === 'resting'}String off only now; across the grain.{/if}
+      </p>
+    {/if}
+    <div class="board" role="list" aria-label="Slices from the thick end to the thin end">
+      {#each slices as slice (slice.from_mm)}
+        <div class="slice" role="listitem">
+          <MeatFace
+            map={view.map}
+            at_mm={(slice.from_mm + slice.to_mm) / 2}
+            height={60 + 150 * (slice.half_mm / tall)}
+            squeeze={0.38}
+            label="Slice with {temp(slice.centre_c, units)} in its middle, {temp(
+              slice.mean_c,
+              units,
+            )} on the whole"
+          />
+          <span class="middle" style:color={inkOn(slice.centre_c)} aria-hidden="true">
+            {temp(slice.centre_c, units, true)}
+          </span>
+        </div>
+      {/each}
+    </div>
+    <div class="wood" aria-hidden="true"></div>
+    <p class="quiet">
+      Each slice: the highest its middle will have been, reckoned{measured > 0
+        ? ` from ${measured} reading${measured === 1 ? '' : 's'} of the whole joint`
+        : ', not measured'}.
+    </p>
+    <div class="legend"><Legend {units} bands={kitchen.catalogue?.bands ?? []} /></div>
+    {#if outlook !== null}
+      <p class="figure" data-standing={outlook.figure.standing}>{outlook.figure.sentence}</p>
+    {/if}
+    {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    <div class="go">
+      {#if roast.status === 'resting'}
+        <button class="act" disabled={held?.busy} onclick={carve}>Carving begins</button>
+        <a class="act plain" href="/fire/{roast.id}">A reading, the curve</a>
+      {:else if roast.status === 'roasting'}
+        <a class="act" href="/fire/{roast.id}">To the fire</a>
+      {:else if roast.status === 'done'}
+        <a class="act" href="/book/{roast.id}">To the Book</a>
+      {/if}
+      {#if roast.status !== 'planning'}
+        <p class="quiet care">Fresh board and knife. Knife away from the body; bones first.</p>
+      {/if}
+    </div>
+  {/if}
+</section>
+
+<style>
+  .page {
+    padding: 1rem 1.75rem 1.5rem;
+    display: flex;
+    flex-direction: column;
+    gap: 0.5rem;
+    flex: 1;
+    align-items: flex-start;
+  }
+  .sentence {
+    font-size: clamp(2.3rem, 4.7vw, 3.75rem);
+    line-height: 1.05;
+  }
+  .then {
+    font-size: 1.4rem;
+    max-width: 62rem;
+  }
+  .board {
+    align-self: stretch;
+    display: flex;
+    justify-content: center;
+    align-items: flex-end;
+    gap: 3px;
+    margin-top: 1rem;
+    min-height: 215px;
+  }
+  .slice {
+    position: relative;
+    display: grid;
+    place-items: center;
+    min-width: 0;
+  }
+  .slice :global(svg) {
+    max-width: 100%;
+  }
+  .middle {
+    position: absolute;
+    font-weight: 700;
+    font-size: 1.15rem;
+  }
+  .wood {
+    align-self: stretch;
+    height: 18px;
+    background: var(--board);
+    border-bottom: 6px solid color-mix(in srgb, var(--board), black 25%);
+    border-radius: 3px;
+  }
+  .legend {
+    width: min(640px, 100%);
+    margin: 0.5rem 0;
+  }
+  .figure {
+    font-size: 1.1rem;
+    border-left: 4px solid var(--line-strong);
+    padding-left: 0.75rem;
+    max-width: 60rem;
+  }
+  .figure[data-standing='not_met'] {
+    border-color: var(--accent);
+  }
+  .go {
+    display: flex;
+    gap: 1rem;
+    align-items: center;
+    margin-top: auto;
+    flex-wrap: wrap;
+  }
+  @media (max-width: 860px) {
+    .page {
+      padding: 0.75rem;
+    }
+    .board {
+      justify-content: flex-start;
+      overflow-x: auto;
+    }
+    .slice {
+      flex: 0 0 auto;
+    }
+  }
+</style>

@@ -1,0 +1,173 @@
+<script lang="ts">
+  // Before the door closes: the core now replaces what was assumed. It may be skipped.
+  import { scaleLinear } from 'd3-scale'
+  import type { Roast } from '$lib/api/client'
+  import { hours as hourMarks } from '$lib/draw/curve'
+  import Strip from '$lib/places/ways/Strip.svelte'
+  import { plan } from '$lib/state/plan.svelte'
+  import type { RoastState } from '$lib/state/roast.svelte'
+  import { hour, parseReading, temp, dial, type Units } from '$lib/units'
+
+  let {
+    state: held,
+    roast,
+    now,
+    units,
+  }: {
+    state: RoastState
+    roast: Roast
+    now: Date
+    units: Units
+  } = $props()
+
+  let typed = $state('')
+  let fault = $state('')
+  const way = $derived(plan.ways.find((w) => w.id === roast.school && w.method === roast.method))
+  const length = $derived(way?.forecast?.end_min)
+  const due = $derived(
+    length === undefined ? null : new Date(new Date(roast.serve_at).getTime() - length * 60_000),
+  )
+  const first = $derived(way?.forecast?.stages.find((s) => s.dial_c !== null))
+  const late = $derived(due !== null && due.getTime() < now.getTime())
+  const heat = $derived(
+    due === null ? null : new Date(due.getTime() - (roast.oven.preheat_min ?? 15) * 60_000),
+  )
+
+  let width = $state(800)
+  const serve = $derived(new Date(roast.serve_at))
+  const x = $derived(
+    due === null
+      ? null
+      : scaleLinear([due.getTime() - 6 * 60_000, serve.getTime() + 8 * 60_000], [0, width]),
+  )
+  const marks = $derived(
+    due === null || x === null
+      ? []
+      : hourMarks(due, serve, width / 120).map((at) => ({ x: x(at.getTime()), text: hour(at) })),
+  )
+
+  async function close(core: number | null): Promise<void> {
+    await held.putIn(core)
+  }
+  async function measured(event: SubmitEvent): Promise<void> {
+    event.preventDefault()
+    const read = parseReading(typed, units)
+    if ('fault' in read) {
+      fault = read.fault
+      return
+    }
+    const core = (read.low + read.high) / 2
+    if (core > 45) {
+      fault = `${temp(core, units)} is too hot for a raw joint; at most ${temp(45, units)}`
+      return
+    }
+    fault = ''
+    await close(core)
+  }
+</script>
+
+<h1 class="shout sentence">
+  {#if due === null}It is ready to go in.
+  {:else if late}It should have gone in at {hour(due)}.
+  {:else}It goes in at {hour(due)}.{/if}
+</h1>
+<p class="then">
+  {#if first !== undefined && first.dial_c !== null}
+    The dial at {dial(first.dial_c, roast.oven.marks)}{#if heat !== null && !late}, switched on by {hour(
+        heat,
+      )}{/if}.
+  {/if}
+  {#if late && length !== undefined}
+    Put in now, it is ready about {hour(new Date(now.getTime() + length * 60_000))}.
+  {/if}
+</p>
+<form class="door" onsubmit={measured}>
+  <label for="core-now">Before the door closes: what does the middle read?</label>
+  <p class="quiet">
+    Assumed so far: {temp(roast.joint.start_c, units)}. A reading takes its place and narrows every
+    figure.
+  </p>
+  <div class="line">
+    <input
+      id="core-now"
+      class="field"
+      inputmode="decimal"
+      autocomplete="off"
+      placeholder={temp(roast.joint.start_c, units, true)}
+      bind:value={typed}
+      aria-describedby={fault === '' ? undefined : 'core-fault'}
+      aria-invalid={fault !== ''}
+    />
+    <button class="act" disabled={typed.trim() === '' || held.busy}
+      >It reads this: door closed</button
+    >
+    <button type="button" class="act plain" disabled={held.busy} onclick={() => close(null)}>
+      Not measured: door closed
+    </button>
+  </div>
+  {#if fault !== ''}<p id="core-fault" class="fault" role="alert">{fault}</p>{/if}
+</form>
+{#if way?.forecast && x !== null && due !== null}
+  {@const start = due.getTime()}
+  <div class="planned" bind:clientWidth={width}>
+    <Strip
+      forecast={way.forecast}
+      x={(minute) => x(start + minute * 60_000)}
+      {width}
+      height={210}
+      hours={marks}
+      serveMin={way.forecast.end_min}
+      {units}
+      marks={roast.oven.marks}
+    />
+    <div class="hours" aria-hidden="true">
+      {#each marks as mark (mark.x)}<span style:left="{mark.x}px">{mark.text}</span>{/each}
+    </div>
+  </div>
+{/if}
+<p class="quiet">Planned: {roast.method}</p>
+
+<style>
+  .sentence {
+    font-size: clamp(2.6rem, 5vw, 3.9rem);
+    line-height: 1.05;
+  }
+  .then {
+    font-size: 1.5rem;
+  }
+  .door {
+    margin-top: 1.5rem;
+    display: grid;
+    gap: 0.6rem;
+    max-width: 46rem;
+  }
+  label {
+    font-size: 1.35rem;
+    font-weight: 600;
+  }
+  .line {
+    display: flex;
+    gap: 0.75rem;
+    flex-wrap: wrap;
+  }
+  .field {
+    width: 9rem;
+    font-size: 1.6rem;
+    min-height: 56px;
+    font-weight: 700;
+  }
+  .planned {
+    align-self: stretch;
+    margin-top: auto;
+    padding-top: 1rem;
+  }
+  .hours {
+    position: relative;
+    height: 1.6rem;
+    color: var(--ink-soft);
+  }
+  .hours span {
+    position: absolute;
+    transform: translateX(-50%);
+  }
+</style>

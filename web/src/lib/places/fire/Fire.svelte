@@ -1,0 +1,407 @@
+<script lang="ts">
+  // The fire: one sentence, the live curve, readings typed from anywhere.
+  import { go } from '$lib/router'
+  import { http, want } from '$lib/api/client'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { plan } from '$lib/state/plan.svelte'
+  import { useRoast } from '$lib/ui/usePlace.svelte'
+  import { duration, hour, parseReading, temp } from '$lib/units'
+  import BeforeDoor from './BeforeDoor.svelte'
+  import FireCurve from './FireCurve.svelte'
+  import { FLAGS, nextStep } from './sentence'
+
+  const RENEW_S = 20
+
+  const place = useRoast()
+  const held = $derived(place.current)
+  const roast = $derived(held?.roast ?? null)
+  const outlook = $derived(held?.outlook ?? null)
+  const units = $derived(kitchen.units)
+  const running = $derived(roast?.status === 'roasting' || roast?.status === 'resting')
+
+  $effect(() => {
+    if (roast !== null && roast.status === 'planning') plan.open(roast)
+  })
+  $effect(() => {
+    const here = held
+    if (here === null || !running) return
+    void roast?.last_seq
+    void here.look()
+    const timer = setInterval(
+      () => void here.look(),
+      Math.max(1000, (RENEW_S * 1000) / Math.max(kitchen.pace, 0.1)),
+    )
+    return () => clearInterval(timer)
+  })
+
+  const now = $derived(
+    outlook === null ? 0 : (kitchen.now.getTime() - new Date(outlook.put_in_at).getTime()) / 60_000,
+  )
+  const step = $derived(
+    roast === null || outlook === null
+      ? null
+      : nextStep(roast, outlook, now, units, roast.oven.marks),
+  )
+  const others = $derived(
+    kitchen.roasts.filter(
+      (r) => r.id !== roast?.id && (r.status === 'roasting' || r.status === 'resting'),
+    ),
+  )
+  const last = $derived(roast?.readings.at(-1))
+  const flagged = $derived(last === undefined ? undefined : outlook?.flags[last.seq])
+  const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
+  const events = $derived(
+    (roast?.log ?? [])
+      .filter((e) => ['read', 'ended_stage', 'marked', 'put_in'].includes(e.kind))
+      .toReversed(),
+  )
+
+  let typed = $state('')
+  let fault = $state('')
+  let thin = $state(false)
+  let field = $state<HTMLInputElement | null>(null)
+  let showLog = $state(false)
+
+  function key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement
+    if (!running || event.ctrlKey || event.metaKey || event.altKey) return
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return
+    if (/^[0-9]$/.test(event.key) && field !== null) {
+      event.preventDefault()
+      typed = event.key
+      field.focus()
+    }
+  }
+
+  async function send(event: SubmitEvent): Promise<void> {
+    event.preventDefault()
+    if (held === null) return
+    const read = parseReading(typed, units)
+    if ('fault' in read) {
+      fault = read.fault
+      return
+    }
+    fault = ''
+    if (await held.read(read.low, read.high, thin ? 'thin_end' : 'core')) {
+      kitchen.say(`Reading ${temp(read.low, units)} kept`)
+      typed = ''
+      field?.blur()
+      void held.look()
+    } else fault = held.fault
+  }
+
+  async function done(stage: number, out: boolean): Promise<void> {
+    if (held === null || roast === null) return
+    if (await held.endStage(stage)) {
+      await held.look()
+      const restLeft = outlook?.stages.slice(stage + 1).some((s) => s.kind === 'oven') ?? false
+      if (out && !restLeft) go('board', roast.id)
+    }
+  }
+
+  function words(event: (typeof events)[number]): string {
+    const data = event.data as Record<string, unknown>
+    if (event.kind === 'read') {
+      const low = temp(Number(data.low_c), units)
+      const span =
+        data.high_c === data.low_c ? low : `${low} to ${temp(Number(data.high_c), units)}`
+      return `${span}${data.place === 'thin_end' ? ', thin end' : ''}`
+    }
+    if (event.kind === 'ended_stage') {
+      const stage = Number(data.stage)
+      return stage === roast?.pull_stage ? 'taken out' : `stage ${stage + 1} ended`
+    }
+    if (event.kind === 'put_in') return 'went in'
+    return (
+      { door: 'door opened', browned: 'brown enough', basted: 'basted' }[String(data.what)] ??
+      String(data.text)
+    )
+  }
+  const minuteOf = (event: (typeof events)[number]): number =>
+    Number((event.data as Record<string, unknown>).minute ?? 0)
+
+  let demoFault = $state('')
+  async function showDemo(): Promise<void> {
+    try {
+      const line = await want(http.POST('/demo/roast-in-progress'))
+      await kitchen.reload()
+      go('fire', line.id)
+    } catch (error) {
+      demoFault = (error as Error).message
+    }
+  }
+</script>
+
+<svelte:window onkeydown={key} />
+
+<section class="fire iron">
+  {#if place.missing || (roast === null && held?.fault)}
+    <h1 class="shout sentence">Nothing in the oven.</h1>
+    {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    <a class="act" href="/block">Lay a joint on the block</a>
+  {:else if roast === null || held === null}
+    <p class="quiet">Opening the oven…</p>
+  {:else if roast.status === 'done'}
+    <h1 class="shout sentence">This roast is finished.</h1>
+    <a class="act" href="/book/{roast.id}">See it in the Book</a>
+  {:else if roast.status === 'planning' && roast.method === null}
+    <p class="quiet">{roast.name}</p>
+    <h1 class="shout sentence">No way has been chosen yet.</h1>
+    <a class="act" href="/ways/{roast.id}">See the ways</a>
+  {:else if roast.status === 'planning'}
+    <p class="quiet">{roast.name} in the {roast.oven.name}</p>
+    {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    <BeforeDoor state={held} {roast} now={kitchen.now} {units} />
+  {:else if outlook === null || step === null}
+    <p class="quiet">{roast.name}: reckoning where it stands…</p>
+    {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+  {:else}
+    <p class="quiet top">
+      {roast.name} in the {roast.oven.name} · in for {duration(now)} · air about {temp(
+        outlook.air_c,
+        units,
+      )}
+    </p>
+    <h1 class="shout sentence">{step.shout}</h1>
+    <p class="then">{step.then}</p>
+    <div class="body">
+      <div class="left">
+        <FireCurve {roast} {outlook} {now} {units} />
+        {#each others as other (other.id)}
+          <p><a class="other" href="/fire/{other.id}">{other.name}: see its sentence</a></p>
+        {/each}
+      </div>
+      <div class="hand">
+        {#if last === undefined}
+          <p class="quiet">No reading yet; the middle is reckoned at</p>
+          <p class="big shout">
+            <span class="guess">{temp(outlook.core_c, units, true)}</span>
+          </p>
+          <p class="quiet">a guess until you measure</p>
+        {:else}
+          <p class="quiet">
+            measured, {last.place === 'thin_end' ? 'thin end' : 'middle'}, {hour(
+              new Date(putIn + last.minute * 60_000),
+            )}
+          </p>
+          <p class="big shout">
+            {temp(last.low_c, units, true)}{last.high_c === last.low_c
+              ? ''
+              : `–${temp(last.high_c, units, true)}`}
+          </p>
+          {#if flagged !== undefined}
+            <p class="fault">Not believed. {FLAGS[flagged] ?? flagged}</p>
+          {:else}
+            <p>
+              gaining {(outlook.rate_c_min * (units === 'C' ? 1 : 1.8)).toFixed(1)}° a minute
+            </p>
+          {/if}
+        {/if}
+        <form onsubmit={send}>
+          <label class="label" for="reading">Type a reading, from anywhere</label>
+          <div class="line">
+            <input
+              id="reading"
+              class="field"
+              inputmode="decimal"
+              autocomplete="off"
+              placeholder={units === 'C' ? '38 or 57..59' : '100 or 135..138'}
+              bind:value={typed}
+              bind:this={field}
+              aria-invalid={fault !== ''}
+              aria-describedby={fault === '' ? undefined : 'reading-fault'}
+            />
+            <button class="act" disabled={held.busy || typed.trim() === ''}>Keep</button>
+          </div>
+          <label class="place">
+            <input type="checkbox" bind:checked={thin} /> at the thin end
+          </label>
+          {#if fault !== ''}<p id="reading-fault" class="fault" role="alert">{fault}</p>{/if}
+        </form>
+        <div class="buttons">
+          {#if step.action !== null}
+            {@const action = step.action}
+            <button
+              class="act ember"
+              disabled={held.busy}
+              onclick={() => done(action.stage, action.out)}>{action.label}</button
+            >
+          {/if}
+          <button class="act plain" disabled={held.busy} onclick={() => held?.mark('door')}>
+            Door opened
+          </button>
+          <button class="act plain" disabled={held.busy} onclick={() => held?.mark('browned')}>
+            Brown enough
+          </button>
+          <button class="act plain" disabled={held.busy} onclick={() => held?.mark('basted')}>
+            Basted
+          </button>
+          {#if roast.status === 'resting'}
+            <a class="act" href="/board/{roast.id}">To the board</a>
+          {/if}
+        </div>
+        <button class="logline" aria-expanded={showLog} onclick={() => (showLog = !showLog)}>
+          {events.length} entries{showLog ? ', hide' : ': see, take back'}
+        </button>
+        {#if showLog}
+          <ol class="log">
+            {#each events as event (event.seq)}
+              <li class:gone={event.withdrawn}>
+                <span>{hour(new Date(putIn + minuteOf(event) * 60_000))} {words(event)}</span>
+                {#if !event.withdrawn}
+                  <button
+                    aria-label="Take back: {words(event)}"
+                    onclick={() => held?.withdraw(event.seq)}>take back</button
+                  >
+                {:else}<span>taken back</span>{/if}
+              </li>
+            {/each}
+          </ol>
+        {/if}
+        {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+      </div>
+    </div>
+  {/if}
+  {#if kitchen.catalogue?.demo && !running}
+    <p class="demo">
+      <button class="act plain" onclick={showDemo}>Show a roast in progress</button>
+      <span class="quiet">
+        A pretend sirloin, 52 minutes in, on a clock that runs sixty times as fast.
+      </span>
+    </p>
+    {#if demoFault !== ''}<p class="fault" role="alert">{demoFault}</p>{/if}
+  {/if}
+</section>
+
+<style>
+  .fire {
+    flex: 1;
+    display: flex;
+    flex-direction: column;
+    gap: 0.5rem;
+    padding: 1rem 1.75rem 1.25rem;
+    background: var(--paper);
+    color: var(--ink);
+    align-items: flex-start;
+  }
+  .sentence {
+    font-size: clamp(2.2rem, 4.6vw, 3.7rem);
+    line-height: 1.04;
+  }
+  .then {
+    font-size: 1.5rem;
+  }
+  .body {
+    flex: 1;
+    align-self: stretch;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 318px;
+    gap: 2rem;
+    min-height: 380px;
+  }
+  .left {
+    display: flex;
+    flex-direction: column;
+  }
+  .hand {
+    display: flex;
+    flex-direction: column;
+    gap: 0.35rem;
+  }
+  .big {
+    font-size: 5.2rem;
+    line-height: 1;
+  }
+  .guess {
+    color: var(--ink-soft);
+    font-style: italic;
+  }
+  .line {
+    display: flex;
+    gap: 0.5rem;
+  }
+  .field {
+    font-size: 1.3rem;
+    min-height: 56px;
+    font-weight: 700;
+  }
+  .place {
+    display: flex;
+    gap: 0.5rem;
+    align-items: center;
+    min-height: 40px;
+  }
+  .place input {
+    width: 22px;
+    height: 22px;
+    accent-color: var(--ember);
+  }
+  .buttons {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.5rem;
+  }
+  .ember {
+    grid-column: 1 / -1;
+    background: var(--ember);
+    color: #1a1410;
+    font-size: 1.15rem;
+    min-height: 60px;
+  }
+  .ember:hover {
+    background: #f0a070;
+  }
+  .logline {
+    text-align: left;
+    min-height: 44px;
+    color: var(--ink-soft);
+    text-decoration: underline;
+    text-underline-offset: 4px;
+  }
+  .log {
+    max-height: 11rem;
+    overflow: auto;
+    display: grid;
+  }
+  .log li {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.5rem;
+    border-top: 1px solid var(--line);
+    min-height: 40px;
+    align-items: center;
+  }
+  .log button {
+    text-decoration: underline;
+    min-height: 40px;
+  }
+  .gone span:first-child {
+    text-decoration: line-through;
+    color: var(--ink-soft);
+  }
+  .other {
+    text-decoration: underline;
+  }
+  .demo {
+    display: flex;
+    align-items: center;
+    gap: 1rem;
+    margin-top: 1rem;
+    flex-wrap: wrap;
+  }
+  @media (max-width: 860px) {
+    .fire {
+      padding: 0.75rem;
+    }
+    .body {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 1rem;
+    }
+    .hand {
+      order: -1;
+    }
+    .left {
+      min-height: 300px;
+    }
+  }
+</style>

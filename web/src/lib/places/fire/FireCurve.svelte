@@ -1,0 +1,218 @@
+<script lang="ts">
+  // The live curve: readings, belief with its ribbon running into the wanted stripe, heat below.
+  import type { Outlook, Roast } from '$lib/api/client'
+  import { axes, hours, linePath, ribbonPath, silhouette } from '$lib/draw/curve'
+  import { hour, temp, type Units } from '$lib/units'
+
+  let {
+    roast,
+    outlook,
+    now,
+    units,
+  }: { roast: Roast; outlook: Outlook; now: number; units: Units } = $props()
+
+  let width = $state(800)
+  let height = $state(380)
+  const put = $derived(new Date(outlook.put_in_at).getTime())
+  const serve = $derived((new Date(roast.serve_at).getTime() - put) / 60_000)
+  const end = $derived(
+    Math.max(outlook.end_min, outlook.peak_min, serve < outlook.end_min + 90 ? serve : 0, now) + 6,
+  )
+  const box = $derived({ width, height, left: 46, right: 14, top: 12, bottom: 30 })
+  const top = $derived(Math.max(70, Math.ceil((roast.wanted_c + 14) / 10) * 10))
+  const axis = $derived(axes(box, 0, end, top))
+  const rows = $derived(outlook.curve.filter((r) => r[0] <= end))
+  const past = $derived(rows.filter((r) => r[0] <= now).map((r) => [r[0], r[1]] as const))
+  const pull = $derived(outlook.pull_min.value)
+  const ahead = $derived(
+    rows.filter((r) => r[0] >= now && r[0] <= pull).map((r) => [r[0], r[1]] as const),
+  )
+  const climb = $derived(
+    rows.filter((r) => r[0] >= Math.max(now, pull)).map((r) => [r[0], r[1]] as const),
+  )
+  const ribbon = $derived(rows.filter((r) => r[0] >= now - 2))
+  const marks = $derived(hours(new Date(put), new Date(put + end * 60_000), width / 110))
+  const air = $derived(
+    outlook.air.filter((r) => r[0] <= Math.max(pull, lastHeat)).map((r) => [r[0], r[1]] as const),
+  )
+  const lastHeat = $derived(
+    Math.max(0, ...outlook.stages.filter((s) => s.kind === 'oven').map((s) => s.end_min)),
+  )
+  const ofMinute = (at: Date): number => (at.getTime() - put) / 60_000
+  const pullAt = $derived(
+    outlook.curve.reduce((a, b) => (Math.abs(b[0] - pull) < Math.abs(a[0] - pull) ? b : a)),
+  )
+</script>
+
+<div class="curve" bind:clientWidth={width} bind:clientHeight={height}>
+  <svg
+    viewBox="0 0 {width} {height}"
+    role="img"
+    aria-label="Core over time: {temp(outlook.core_c, units)} now, out at {temp(
+      outlook.pull_core_c,
+      units,
+    )}, peak {temp(outlook.peak_c.value, units)}; {roast.readings.length} readings"
+  >
+    <path d={silhouette(air, axis.x, axis.air)} class="air" />
+    {#each axis.ticks as tick (tick)}
+      <line x1={box.left} x2={width - box.right} y1={axis.y(tick)} y2={axis.y(tick)} class="grid" />
+      <text x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end">{temp(tick, units, true)}</text>
+    {/each}
+    {#each marks as at (at.getTime())}
+      <line
+        x1={axis.x(ofMinute(at))}
+        x2={axis.x(ofMinute(at))}
+        y1={box.top}
+        y2={height - box.bottom}
+        class="grid"
+      />
+      <text x={axis.x(ofMinute(at))} y={height - 8} text-anchor="middle">{hour(at)}</text>
+    {/each}
+    <rect
+      x={box.left}
+      width={width - box.left - box.right}
+      y={axis.y(roast.wanted_c + 1.5)}
+      height={axis.y(roast.wanted_c - 1.5) - axis.y(roast.wanted_c + 1.5)}
+      class="wanted"
+    />
+    <text x={box.left + 8} y={axis.y(roast.wanted_c + 1.5) - 5} class="wanted-text">
+      wanted {temp(roast.wanted_c, units)}
+    </text>
+    <path d={ribbonPath(ribbon, axis.x, axis.y)} class="ribbon" />
+    <path d={linePath(past, axis.x, axis.y)} class="past" />
+    <path d={linePath(ahead, axis.x, axis.y)} class="ahead" />
+    <path d={linePath(climb, axis.x, axis.y)} class="climb" />
+    {#if serve > 0 && serve < end}
+      <line
+        x1={axis.x(serve)}
+        x2={axis.x(serve)}
+        y1={box.top}
+        y2={height - box.bottom}
+        class="serve"
+      />
+      <text x={axis.x(serve) - 6} y={height - box.bottom - 8} text-anchor="end" class="strong">
+        sit down {hour(new Date(roast.serve_at))}
+      </text>
+    {/if}
+    <line x1={axis.x(now)} x2={axis.x(now)} y1={box.top} y2={height - box.bottom} class="now" />
+    <text x={axis.x(now) - 6} y={box.top + 14} text-anchor="end" class="strong">now</text>
+    {#if outlook.pull_min.low !== null && outlook.pull_min.high !== null}
+      <rect
+        x={axis.x(outlook.pull_min.low)}
+        width={Math.max(3, axis.x(outlook.pull_min.high) - axis.x(outlook.pull_min.low))}
+        y={height - box.bottom - 5}
+        height="10"
+        rx="5"
+        class="when"
+      />
+    {/if}
+    <line
+      x1={axis.x(pull)}
+      x2={axis.x(pull)}
+      y1={axis.y(pullAt[1]) - 52}
+      y2={height - box.bottom}
+      class="pole"
+    />
+    <path d="M{axis.x(pull)} {axis.y(pullAt[1]) - 52}h40l-10 11 10 11h-40z" class="flag" />
+    <text x={axis.x(pull) - 6} y={axis.y(pullAt[1]) - 36} text-anchor="end" class="strong">
+      {roast.pulled_min === null ? 'out' : 'came out'}
+    </text>
+    {#each roast.readings as r (r.seq)}
+      {@const y = axis.y((r.low_c + r.high_c) / 2)}
+      {@const x = axis.x(r.minute)}
+      {#if outlook.flags[r.seq] !== undefined}
+        <path d="M{x - 6} {y - 6}l12 12m0-12l-12 12" class="doubted" />
+      {:else if r.place === 'thin_end'}
+        <rect x={x - 5} y={y - 5} width="10" height="10" class="read" />
+      {:else}
+        <circle cx={x} cy={y} r="6" class="read" />
+      {/if}
+    {/each}
+  </svg>
+</div>
+
+<style>
+  .curve {
+    flex: 1;
+    min-height: 260px;
+    position: relative;
+  }
+  svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+  }
+  text {
+    font-size: 15px;
+    fill: var(--ink-soft);
+  }
+  .strong {
+    fill: var(--ink);
+    font-weight: 600;
+  }
+  .air {
+    fill: var(--ember-soft);
+    opacity: 0.75;
+  }
+  .grid {
+    stroke: var(--line);
+  }
+  .wanted {
+    fill: var(--wanted-soft);
+  }
+  .wanted-text {
+    fill: var(--wanted);
+    font-weight: 600;
+  }
+  .ribbon {
+    fill: var(--ink);
+    opacity: 0.2;
+  }
+  .past {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 4;
+  }
+  .ahead {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 2.5;
+  }
+  .climb {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 3;
+    stroke-dasharray: 2 7;
+    stroke-linecap: round;
+  }
+  .now,
+  .serve {
+    stroke: var(--ink);
+    stroke-width: 2;
+  }
+  .serve {
+    stroke-dasharray: 6 5;
+  }
+  .pole {
+    stroke: var(--ember);
+    stroke-width: 2.5;
+  }
+  .flag {
+    fill: var(--ember);
+  }
+  .when {
+    fill: var(--ember);
+    opacity: 0.6;
+  }
+  .read {
+    fill: var(--paper);
+    stroke: var(--ink);
+    stroke-width: 3;
+  }
+  .doubted {
+    stroke: var(--accent);
+    stroke-width: 3;
+    fill: none;
+  }
+</style>

@@ -1,0 +1,147 @@
+<script lang="ts">
+  // One way on the shared clock that ends at serving: heat as a silhouette, the core, the flag.
+  import type { Forecast } from '$lib/api/client'
+  import { linePath, silhouette, type Scale } from '$lib/draw/curve'
+  import { dial, temp, type Marks, type Units } from '$lib/units'
+
+  let {
+    forecast,
+    x,
+    width,
+    height,
+    hours,
+    serveMin,
+    units,
+    marks,
+  }: {
+    forecast: Forecast
+    /** Minute of this way → px. */
+    x: Scale
+    width: number
+    height: number
+    hours: { x: number }[]
+    serveMin: number
+    units: Units
+    marks: Marks
+  } = $props()
+
+  const BASE = $derived(height - 12)
+  const core = $derived((c: number): number => BASE - (Math.max(c, 0) / 100) * (height - 34))
+  const air = $derived((c: number): number => BASE - (Math.max(c, 0) / 300) * (height - 18))
+  const heated = $derived(
+    forecast.stages.filter((s) => s.kind === 'oven' || s.kind === 'sear' || s.kind === 'off'),
+  )
+  const shapes = $derived(
+    heated.map((stage) => {
+      const rows = forecast.series.filter((r) => r[0] >= stage.start_min && r[0] <= stage.end_min)
+      // A stage that follows another begins where the air was left, not where it is wanted.
+      const before = forecast.series.filter((r) => r[0] <= stage.start_min).at(-1)
+      const first: [number, number] = [
+        stage.start_min,
+        (stage.start_min > 0 && heated.some((s) => s.end_min === stage.start_min)
+          ? before?.[1]
+          : stage.air_c) ??
+          rows[0]?.[1] ??
+          100,
+      ]
+      const last: [number, number] = [stage.end_min, rows.at(-1)?.[1] ?? first[1]]
+      return silhouette([first, ...rows.slice(1).map((r) => [r[0], r[1]] as const), last], x, air)
+    }),
+  )
+  const pull = $derived(forecast.pull_min.value)
+  const before = $derived(
+    forecast.series.filter((r) => r[0] <= pull).map((r) => [r[0], r[3]] as const),
+  )
+  const after = $derived(
+    forecast.series.filter((r) => r[0] >= pull).map((r) => [r[0], r[3]] as const),
+  )
+  const flagX = $derived(x(pull))
+  const flagY = $derived(core(forecast.pull_core_c))
+</script>
+
+<svg {width} {height} viewBox="0 0 {width} {height}" aria-hidden="true">
+  {#each hours as mark, i (i)}<line
+      x1={mark.x}
+      x2={mark.x}
+      y1="0"
+      y2={height}
+      class="grid"
+    />{/each}
+  <line x1="0" x2={width} y1={BASE} y2={BASE} class="base" />
+  {#each shapes as shape, i (i)}
+    <path d={shape} class="heat" />
+  {/each}
+  {#each heated as stage (stage.start_min)}
+    {#if stage.dial_c !== null}
+      <text x={x(stage.start_min) + 3} y={air(stage.air_c ?? 0) - 5} class="dial">
+        {dial(stage.dial_c, marks)}
+      </text>
+    {/if}
+  {/each}
+  {#if forecast.pull_min.low !== null && forecast.pull_min.high !== null}
+    <rect
+      x={x(forecast.pull_min.low)}
+      width={Math.max(2, x(forecast.pull_min.high) - x(forecast.pull_min.low))}
+      y={BASE - 5}
+      height="10"
+      rx="5"
+      class="doubt"
+    />
+  {/if}
+  <path d={linePath(before, x, core)} class="core" />
+  <path d={linePath(after, x, core)} class="climb" />
+  <line x1={flagX} x2={flagX} y1={flagY - 30} y2={BASE} class="pole" />
+  <path d="M{flagX} {flagY - 30}h26l-7 8 7 8h-26z" class="flag" />
+  <text x={flagX + 30} y={flagY - 16} class="out">{temp(forecast.pull_core_c, units, true)}</text>
+  <line x1={x(serveMin)} x2={x(serveMin)} y1="0" y2={height} class="serve" />
+</svg>
+
+<style>
+  svg {
+    display: block;
+    overflow: visible;
+  }
+  .grid {
+    stroke: var(--line);
+  }
+  .base {
+    stroke: var(--line-strong);
+  }
+  .heat {
+    fill: var(--ember-soft);
+  }
+  .dial {
+    font-size: 13px;
+    font-weight: 700;
+    fill: var(--ember);
+  }
+  .doubt {
+    fill: var(--accent);
+    opacity: 0.35;
+  }
+  .core,
+  .climb {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 2.5;
+  }
+  .climb {
+    stroke-dasharray: 2 5;
+    stroke-linecap: round;
+  }
+  .pole {
+    stroke: var(--accent);
+    stroke-width: 2;
+  }
+  .flag {
+    fill: var(--accent);
+  }
+  .out {
+    font-size: 14px;
+    font-weight: 700;
+  }
+  .serve {
+    stroke: var(--ink);
+    stroke-width: 2;
+  }
+</style>

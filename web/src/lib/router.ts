@@ -1,0 +1,55 @@
+// Places and their addresses. The address bar always says where one is.
+
+import { createRouter } from 'sv-router'
+import Block from './places/block/Block.svelte'
+import Missing from './places/Missing.svelte'
+import Start from './places/Start.svelte'
+
+const ways = () => import('./places/ways/Ways.svelte')
+const fire = () => import('./places/fire/Fire.svelte')
+const board = () => import('./places/board/Board.svelte')
+const book = () => import('./places/book/Book.svelte')
+
+export const { p, navigate, isActive, route } = createRouter({
+  '/': Start,
+  '/block': Block,
+  '/block/:id': Block,
+  '/ways': ways,
+  '/ways/:id': ways,
+  '/fire': fire,
+  '/fire/:id': fire,
+  '/board': board,
+  '/board/:id': board,
+  '/book': book,
+  '/book/:id': book,
+  '*': Missing,
+})
+
+export type Place = 'block' | 'ways' | 'fire' | 'board' | 'book'
+
+export const PLACES: { id: Place; key: string; name: string }[] = [
+  { id: 'block', key: 'b', name: 'Block' },
+  { id: 'ways', key: 'w', name: 'Ways' },
+  { id: 'fire', key: 'f', name: 'Fire' },
+  { id: 'board', key: 'c', name: 'Board' },
+  { id: 'book', key: 'l', name: 'Book' },
+]
+
+/** The address of a place, for a roast if one is named. */
+export function address(place: Place, id?: string): string {
+  return id === undefined ? `/${place}` : `/${place}/${id}`
+}
+
+/** Go somewhere by address. */
+export function go(place: Place, id?: string): void {
+  void (id === undefined
+    ? navigate(`/${place}` as '/block')
+    : navigate(`/${place}/:id` as '/block/:id', { params: { id } }))
+}
+
+/** Place and roast of the address bar. */
+export function where(pathname: string): { place: Place | null; id: string | undefined } {
+  const [place, id] = pathname.split('/').filter(Boolean)
+  const known = PLACES.find((x) => x.id === place)
+  return { place: known?.id ?? null, id }
+}

@@ -1,0 +1,143 @@
+// What every place needs: catalogue, ovens, the list of roasts, the hour, units, the connection.
+
+import { http, want, type Catalogue, type Line, type Oven } from '$lib/api/client'
+import { listen } from '$lib/api/stream'
+import type { Units } from '$lib/units'
+
+export type Mode = 'auto' | 'light' | 'dark'
+
+const kept = (key: string): string | null => {
+  try {
+    return localStorage.getItem(`trencher.${key}`)
+  } catch {
+    return null
+  }
+}
+const keep = (key: string, value: string): void => {
+  try {
+    localStorage.setItem(`trencher.${key}`, value)
+  } catch {
+    // Private windows may refuse; the choice then lasts as long as the page.
+  }
+}
+
+class Kitchen {
+  catalogue = $state<Catalogue | null>(null)
+  ovens = $state<Oven[]>([])
+  roasts = $state<Line[]>([])
+  units = $state<Units>(kept('units') === 'F' ? 'F' : 'C')
+  mode = $state<Mode>((kept('mode') as Mode | null) ?? 'auto')
+  keys = $state(kept('keys') !== 'off')
+  connected = $state(true)
+  fault = $state('')
+  pace = $state(1)
+  /** Counts up with every event of a roast, so that places know when to look again. */
+  news = $state<Record<string, number>>({})
+  now = $state(new Date())
+  said = $state('')
+
+  #shown = Date.now()
+  #real = performance.now()
+  #stop: (() => void) | null = null
+
+  async load(): Promise<void> {
+    try {
+      const [catalogue, ovens, roasts] = await Promise.all([
+        want(http.GET('/catalogue')),
+        want(http.GET('/ovens')),
+        want(http.GET('/roasts')),
+      ])
+      this.catalogue = catalogue
+      this.ovens = ovens
+      this.roasts = roasts
+      this.fault = ''
+    } catch (error) {
+      this.fault = (error as Error).message
+    }
+  }
+
+  start(): () => void {
+    void this.load()
+    this.#stop = listen({
+      log: (line) => {
+        this.news[line.roast_id] = (this.news[line.roast_id] ?? 0) + 1
+        void this.reload()
+      },
+      clock: (line) => this.#setClock(line.now, line.pace),
+      connected: (yes, fresh) => {
+        this.connected = yes
+        if (yes && fresh) {
+          void this.load()
+          for (const roast of this.roasts) this.news[roast.id] = (this.news[roast.id] ?? 0) + 1
+        }
+      },
+    })
+    const timer = setInterval(() => this.#tick(), 500)
+    return () => {
+      clearInterval(timer)
+      this.#stop?.()
+    }
+  }
+
+  async reload(): Promise<void> {
+    try {
+      this.roasts = await want(http.GET('/roasts'))
+      if (this.ovens.length === 0) this.ovens = await want(http.GET('/ovens'))
+    } catch {
+      // The stream's own state already says that the server is away.
+    }
+  }
+
+  async reloadOvens(): Promise<void> {
+    this.ovens = await want(http.GET('/ovens'))
+  }
+
+  #setClock(now: string, pace: number): void {
+    this.#shown = new Date(now).getTime()
+    this.#real = performance.now()
+    this.pace = pace
+    this.#tick()
+  }
+
+  #tick(): void {
+    this.now = new Date(this.#shown + (performance.now() - this.#real) * this.pace)
+  }
+
+  toggleUnits(): void {
+    this.units = this.units === 'C' ? 'F' : 'C'
+    keep('units', this.units)
+    this.say(this.units === 'C' ? 'Degrees Celsius, kilograms' : 'Degrees Fahrenheit, pounds')
+  }
+
+  setMode(mode: Mode): void {
+    this.mode = mode
+    keep('mode', mode)
+  }
+
+  setKeys(on: boolean): void {
+    this.keys = on
+    keep('keys', on ? 'on' : 'off')
+  }
+
+  async setClock(body: { pace?: number; forward_min?: number }): Promise<void> {
+    const clock = await want(http.PUT('/clock', { body }))
+    this.#setClock(clock.now, clock.pace)
+  }
+
+  /** A sentence for screen readers. */
+  say(text: string): void {
+    this.said = text
+  }
+
+  /** The roast a place opens with when none is named: one in the oven, else the next to serve. */
+  get likely(): Line | undefined {
+    const busy = this.roasts.filter((r) => r.status === 'roasting' || r.status === 'resting')
+    const ahead = this.roasts.filter((r) => r.status === 'planning')
+    const beef = ahead.toSorted(
+      (a, b) => a.serve_at.localeCompare(b.serve_at) || b.name.localeCompare(a.name),
+    )
+    return busy[0] ?? beef[0] ?? this.roasts[0]
+  }
+}
+
+export const kitchen = new Kitchen()

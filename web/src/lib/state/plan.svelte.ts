@@ -1,0 +1,143 @@
+// A joint being planned: what is on the block now, and the ways worked out for it.
+// While something is pulled a coarse answer follows the hand; at rest the full one comes.
+
+import { http, want, type Joint, type Roast, type Way } from '$lib/api/client'
+
+export type Draft = {
+  name: string
+  joint: Joint
+  oven_id: string
+  wanted_c: number
+  rest_min: number
+  serve_at: string
+}
+
+const SETTLE_MS = 350
+
+export class PlanState {
+  draft = $state<Draft | null>(null)
+  ways = $state<Way[]>([])
+  /** The ways shown belong to an older draft. */
+  stale = $state(false)
+  /** The ways shown are coarse and without bands. */
+  quick = $state(false)
+  fault = $state('')
+  saved = $state(true)
+
+  #id: string | null = null
+  #turn = 0
+  #busy = false
+  #again = false
+  #timer: ReturnType<typeof setTimeout> | undefined
+  #undo: Draft[] = []
+  undoable = $state(0)
+
+  /** Take over a roast from the server, unless something unsaved is being changed here. */
+  open(roast: Roast): void {
+    if (this.#id === roast.id && !this.saved) return
+    const draft: Draft = {
+      name: roast.name,
+      joint: { ...roast.joint },
+      oven_id: roast.oven.id,
+      wanted_c: roast.wanted_c,
+      rest_min: roast.rest_min,
+      serve_at: roast.serve_at,
+    }
+    if (this.#id === roast.id && JSON.stringify(draft) === JSON.stringify(this.draft)) return
+    if (this.#id !== roast.id) {
+      this.#undo = []
+      this.undoable = 0
+      this.ways = []
+    }
+    this.#id = roast.id
+    this.draft = draft
+    this.fault = ''
+    void this.#full()
+  }
+
+  /** Change the draft; `done` when the hand has let go. */
+  pull(part: Partial<Omit<Draft, 'joint'>> & { joint?: Partial<Joint> }, done: boolean): void {
+    if (this.draft === null) return
+    if (this.saved) this.#remember()
+    this.draft = { ...this.draft, ...part, joint: { ...this.draft.joint, ...part.joint } }
+    this.saved = false
+    this.stale = true
+    clearTimeout(this.#timer)
+    if (done) void this.#settle()
+    else {
+      void this.#follow()
+      this.#timer = setTimeout(() => void this.#settle(), SETTLE_MS)
+    }
+  }
+
+  #remember(): void {
+    if (this.draft !== null) this.#undo = [...this.#undo.slice(-30), $state.snapshot(this.draft)]
+    this.undoable = this.#undo.length
+  }
+
+  undo(): void {
+    const before = this.#undo.pop()
+    this.undoable = this.#undo.length
+    if (before === undefined) return
+    this.draft = before
+    this.saved = false
+    this.stale = true
+    void this.#settle()
+  }
+
+  async #ask(quick: boolean): Promise<void> {
+    const draft = this.draft
+    if (draft === null) return
+    const turn = ++this.#turn
+    try {
+      const { joint, oven_id, wanted_c, rest_min } = $state.snapshot(draft)
+      const found = await want(
+        http.POST('/ways', { body: { joint, oven_id, wanted_c, rest_min, quick } }),
+      )
+      if (turn !== this.#turn) return
+      this.ways = found.ways
+      this.quick = quick
+      this.stale = quick
+      this.fault = ''
+    } catch (error) {
+      if (turn === this.#turn) this.fault = (error as Error).message
+    }
+  }
+
+  /** At most one coarse question at a time; the last change is never left out. */
+  async #follow(): Promise<void> {
+    if (this.#busy) {
+      this.#again = true
+      return
+    }
+    this.#busy = true
+    do {
+      this.#again = false
+      await this.#ask(true)
+    } while (this.#again)
+    this.#busy = false
+  }
+
+  async #full(): Promise<void> {
+    this.#again = false
+    await this.#ask(false)
+  }
+
+  async #settle(): Promise<void> {
+    clearTimeout(this.#timer)
+    const draft = this.draft
+    const id = this.#id
+    if (draft === null || id === null) return
+    const body = $state.snapshot(draft)
+    try {
+      await want(http.PATCH('/roasts/{roast_id}', { params: { path: { roast_id: id } }, body }))
+      if (this.draft === draft) this.saved = true
+      this.fault = ''
+    } catch (error) {
+      this.fault = (error as Error).message
+    }
+    await this.#full()
+  }
+}
+
+export const plan = new PlanState()

@@ -1,0 +1,107 @@
+// One roast on one screen: as the server has it, with its commands.
+
+import { http, want, type Outlook, type Roast } from '$lib/api/client'
+
+type Path = { params: { path: { roast_id: string } } }
+
+export class RoastState {
+  readonly id: string
+  roast = $state<Roast | null>(null)
+  outlook = $state<Outlook | null>(null)
+  fault = $state('')
+  busy = $state(false)
+  #asked = 0
+
+  constructor(id: string) {
+    this.id = id
+  }
+
+  get #path(): Path {
+    return { params: { path: { roast_id: this.id } } }
+  }
+
+  async load(): Promise<void> {
+    try {
+      this.roast = await want(http.GET('/roasts/{roast_id}', this.#path))
+      this.fault = ''
+    } catch (error) {
+      this.fault = (error as Error).message
+    }
+  }
+
+  /** Ask for the outlook; the old one stays until the new one is there. */
+  async look(): Promise<void> {
+    const asked = ++this.#asked
+    try {
+      const outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
+      if (asked === this.#asked) this.outlook = outlook
+    } catch (error) {
+      if (asked === this.#asked && this.outlook === null) this.fault = (error as Error).message
+    }
+  }
+
+  async #do(command: () => Promise<Roast>): Promise<boolean> {
+    this.busy = true
+    try {
+      this.roast = await command()
+      this.fault = ''
+      return true
+    } catch (error) {
+      this.fault = (error as Error).message
+      return false
+    } finally {
+      this.busy = false
+    }
+  }
+
+  choose(method: string, school: string | null): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/way', { ...this.#path, body: { method, school } })),
+    )
+  }
+
+  putIn(core_c: number | null): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/put-in', { ...this.#path, body: { core_c } })),
+    )
+  }
+
+  read(low_c: number, high_c: number, place: 'core' | 'thin_end'): Promise<boolean> {
+    return this.#do(() =>
+      want(
+        http.POST('/roasts/{roast_id}/readings', {
+          ...this.#path,
+          body: { low_c, high_c, place },
+        }),
+      ),
+    )
+  }
+
+  endStage(stage: number): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/stage-end', { ...this.#path, body: { stage } })),
+    )
+  }
+
+  mark(what: string, text = ''): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/marks', { ...this.#path, body: { what, text } })),
+    )
+  }
+
+  carve(): Promise<boolean> {
+    return this.#do(() => want(http.POST('/roasts/{roast_id}/carve', { ...this.#path, body: {} })))
+  }
+
+  judge(verdict: string, change: string): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/verdict', { ...this.#path, body: { verdict, change } })),
+    )
+  }
+
+  withdraw(seq: number): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/withdraw', { ...this.#path, body: { seq } })),
+    )
+  }
+}

@@ -1,0 +1,43 @@
+<script lang="ts">
+  // The cut face of a slice: nested rings of what each part will have been at its highest.
+  import { SHADES, faceRings, type HeatMap } from '$lib/draw/meat'
+  import Hatching from './Hatching.svelte'
+
+  let {
+    map,
+    at_mm,
+    height,
+    label,
+    squeeze = 1,
+  }: {
+    map: HeatMap
+    at_mm: number
+    height: number
+    label: string
+    /** Share of the width shown: slices seen at an angle are narrower. */
+    squeeze?: number
+  } = $props()
+
+  const id = $props.id()
+  const rings = $derived(faceRings(map, at_mm))
+  const ry = $derived(height / 2 - 2)
+  const rx = $derived(Math.min(ry * map.width_over_thickness, ry * 2.4) * squeeze)
+</script>
+
+<svg
+  width={rx * 2 + 4}
+  {height}
+  viewBox="{-rx - 2} {-ry - 2} {rx * 2 + 4} {ry * 2 + 4}"
+  role="img"
+  aria-label={label}
+>
+  <Hatching {id} />
+  {#each rings as ring, i (i)}
+    <ellipse
+      rx={rx * ring.share}
+      ry={ry * ring.share}
+      fill="url(#{id}-{SHADES.indexOf(ring.shade)})"
+    />
+  {/each}
+  <ellipse {rx} {ry} fill="none" stroke="#3a2015" stroke-width="2.5" />
+</svg>

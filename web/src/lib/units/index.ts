@@ -1,0 +1,131 @@
+// Rounding, units and words for quantities: the last step before a person reads them.
+
+export type Units = 'C' | 'F'
+export type Marks = 'C' | 'F' | 'gas'
+
+const LB = 0.45359237
+const GAS_F: [string, number][] = [
+  ['¼', 225],
+  ['½', 250],
+  ...Array.from({ length: 10 }, (_, i): [string, number] => [String(i + 1), 275 + 25 * i]),
+]
+
+export const toF = (c: number): number => c * 1.8 + 32
+export const fromF = (f: number): number => (f - 32) / 1.8
+
+/** A temperature in whole degrees, with its unit unless `bare`. */
+export function temp(c: number, units: Units, bare = false): string {
+  const value = Math.round(units === 'C' ? c : toF(c))
+  return bare ? `${value}°` : `${value} °${units}`
+}
+
+/** A difference of temperatures, signed. */
+export function delta(c: number, units: Units): string {
+  const value = units === 'C' ? c : c * 1.8
+  const text = Math.abs(value) < 9.95 ? value.toFixed(1) : value.toFixed(0)
+  return `${value >= 0 ? '+' : '−'}${text.replace('-', '')}°`
+}
+
+/** What an oven's dial must show for a dial temperature in °C, in its own marks. */
+export function dial(c: number, marks: Marks): string {
+  if (marks === 'gas') {
+    const f = toF(c)
+    const nearest = GAS_F.reduce((a, b) => (Math.abs(b[1] - f) < Math.abs(a[1] - f) ? b : a))
+    return `gas ${nearest[0]}`
+  }
+  return `${Math.round(marks === 'C' ? c : toF(c))} °${marks}`
+}
+
+/** Weight in kg or in pounds and ounces. */
+export function weight(kg: number, units: Units): string {
+  if (units === 'C') return `${kg.toFixed(2)} kg`
+  const ounces = Math.round((kg / LB) * 16)
+  return `${Math.floor(ounces / 16)} lb ${ounces % 16} oz`
+}
+
+/** A length in mm or inches. */
+export function length(mm: number, units: Units): string {
+  return units === 'C' ? `${Math.round(mm)} mm` : `${(mm / 25.4).toFixed(1)} in`
+}
+
+/** Minutes as a cook says them: 38 min, 2 h 05. */
+export function duration(min: number): string {
+  const whole = Math.max(0, Math.round(min))
+  if (whole < 60) return `${whole} min`
+  return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
+}
+
+/** A range of minutes without false precision: 38 to 46 minutes; about 12 minutes. */
+export function minutesRange(low: number, high: number): string {
+  const a = Math.max(0, Math.round(low))
+  const b = Math.max(0, Math.round(high))
+  if (b >= 90) return `${duration(a)} to ${duration(b)}`
+  return a === b ? `about ${a} minutes` : `${a} to ${b} minutes`
+}
+
+/** Hour of the day in the kitchen's zone. */
+export function hour(at: Date): string {
+  return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`
+}
+
+/** The same day at another hour. */
+export function atHour(day: Date, hours: number, minutes: number): Date {
+  const at = new Date(day)
+  at.setHours(hours, minutes, 0, 0)
+  return at
+}
+
+/** The next seven in the evening that leaves three hours to roast. */
+export function nextSeven(now: Date): Date {
+  const at = atHour(now, 19, 0)
+  return at.getTime() < now.getTime() + 3 * 3_600_000 ? new Date(at.getTime() + 24 * 3_600_000) : at
+}
+
+/** `19:00`, `7.30`, `1930` as hours and minutes of the day, or null. */
+export function parseHour(text: string): [number, number] | null {
+  const match = /^\s*(\d{1,2})(?:[:.h ]?(\d{2}))?\s*$/.exec(text)
+  if (match === null) return null
+  const [hours, minutes] = [Number(match[1]), Number(match[2] ?? 0)]
+  return hours < 24 && minutes < 60 ? [hours, minutes] : null
+}
+
+/** A day in short: Sat 3 Oct. */
+export function shortDay(at: Date): string {
+  return at.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+}
+
+/** A day: 3 October 2026. */
+export function day(at: Date): string {
+  return at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+}
+
+export type ReadingText = { low: number; high: number } | { fault: string }
+
+/** A typed reading: `57`, `57.5`, `57..59`, `57-59`; in the units shown. */
+export function parseReading(text: string, units: Units): ReadingText {
+  const match =
+    /^\s*(-?\d+(?:[.,]\d+)?)\s*(?:(?:\.\.|-|–|to|\s)\s*(\d+(?:[.,]\d+)?))?\s*°?\s*$/.exec(text)
+  if (match === null) return { fault: `“${text}” is no reading; write 57 or 57..59` }
+  const value = (part: string): number => {
+    const number = Number(part.replace(',', '.'))
+    return units === 'C' ? number : fromF(number)
+  }
+  const low = value(match[1] ?? '')
+  const high = match[2] === undefined ? low : value(match[2])
+  if (high < low) return { fault: 'A range rises: 57..59' }
+  const limit = units === 'C' ? '−25 to 130 °C' : '−13 to 266 °F'
+  if (low < -25 || high > 130) return { fault: `${text.trim()}° is out of range; ${limit}` }
+  return { low, high }
+}
+
+export type NumberText = { value: number } | { fault: string }
+
+/** A typed number within bounds, or a sentence that says what is allowed. */
+export function parseNumber(text: string, low: number, high: number, unit: string): NumberText {
+  const value = Number(text.trim().replace(',', '.'))
+  if (text.trim() === '' || !Number.isFinite(value) || value < low || value > high) {
+    const round = (x: number): string => String(Math.round(x * 100) / 100)
+    return { fault: `${round(low)} to ${round(high)} ${unit}` }
+  }
+  return { value }
+}
