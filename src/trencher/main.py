@@ -114,9 +114,7 @@ def _listen(host: str, port: int) -> socket.socket:
     return listener
 
 
-def run_server(
-    *, host: str, port: int, data: Path | None, demo: bool, fresh: bool = False
-) -> None:
+def run_server(*, host: str, port: int, data: Path | None, demo: bool, fresh: bool = False) -> None:
     """Serve until stopped. Prints the address when it is ready."""
     settings = Settings()
     folder = data or settings.data

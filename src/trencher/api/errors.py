@@ -47,9 +47,7 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(TrencherError)
     def ours(_request: Request, error: TrencherError) -> JSONResponse:
         status, title = next((s, t) for cls, s, t in STATUS if isinstance(error, cls))
-        place = (
-            {"start": error.start, "end": error.end} if isinstance(error, NotationError) else {}
-        )
+        place = {"start": error.start, "end": error.end} if isinstance(error, NotationError) else {}
         return answer(
             status, title, error.code, error.sentence, where=error.where, allowed=error.allowed,
             **place,
@@ -59,8 +57,8 @@ def install(app: FastAPI) -> None:
     def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
         first = error.errors()[0]
         where = ".".join(str(part) for part in first["loc"] if part not in ("body", "query"))
-        what = str(first["msg"]).replace("Input should be", "should be").replace(
-            "Value error, ", ""
+        what = (
+            str(first["msg"]).replace("Input should be", "should be").replace("Value error, ", "")
         )
         if first["type"] == "json_invalid":
             return answer(400, "Not JSON", "not_json", "The body is not JSON.", where="body")

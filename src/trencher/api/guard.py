@@ -1,4 +1,4 @@
-"""What every request must pass, and what every response carries. Pure ASGI, so streams stay streams."""
+"""What every request must pass and every response carries. Pure ASGI: streams stay streams."""
 
 from __future__ import annotations
 
@@ -75,9 +75,9 @@ class Guard:
                     headers.setdefault(name, value)
                 if path.startswith("/api"):
                     headers.setdefault("cache-control", "no-store")
-                elif path.startswith("/assets/") and not headers.get(
-                    "content-type", ""
-                ).startswith("text/html"):
+                elif path.startswith("/assets/") and not headers.get("content-type", "").startswith(
+                    "text/html"
+                ):
                     headers["cache-control"] = "public, max-age=31536000, immutable"
                 else:
                     headers["cache-control"] = "no-cache"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, JsonValue
 
 from trencher.core.joint import LIMITS
 
@@ -56,7 +56,7 @@ class JointBody(In):
     start_c: Annotated[float, _bounds("start_c")] = 7.0
 
 
-JOINT_EXAMPLE = {
+JOINT_EXAMPLE: dict[str, JsonValue] = {
     "cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105, "width_mm": None,
     "length_mm": 205, "start_c": 6,
 }  # fmt: skip
@@ -286,7 +286,9 @@ class BandsBody(In):
 
     model_config = ConfigDict(
         json_schema_extra={
-            "examples": [{"bands": [{"word": "rare", "from_c": 48}, {"word": "pink", "from_c": 56}]}]
+            "examples": [
+                {"bands": [{"word": "rare", "from_c": 48}, {"word": "pink", "from_c": 56}]}
+            ]
         }
     )
     bands: Annotated[list[BandIn], Field(min_length=2, max_length=12)]

@@ -159,9 +159,7 @@ def _verdict(session: Session) -> s.VerdictOut | None:
     return None if session.verdict is None else s.VerdictOut(**session.verdict)
 
 
-def roast(
-    roast_id: str, session: Session, record: OvenRecord, times: dict[int, str]
-) -> s.RoastOut:
+def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, str]) -> s.RoastOut:
     """A roast as it stands, with its log."""
     plan = session.plan
     return s.RoastOut(
@@ -245,7 +243,9 @@ def outlook(f: Following) -> s.OutlookOut:
             (round(float(a), 2), round(float(b), 2), round(float(c), 2), round(float(d), 2))
             for a, b, c, d in o.curve
         ],
-        air=[(round(float(t) / 60, 2), round(float(a), 1)) for t, a in zip(every, air, strict=True)],
+        air=[
+            (round(float(t) / 60, 2), round(float(a), 1)) for t, a in zip(every, air, strict=True)
+        ],
         flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=True) if flag},
         slices=_slices(slices_of(o.walk.end)),
         map=_map(map_of),
@@ -289,9 +289,7 @@ def _stages(f: Following) -> list[s.StageOut]:
     return found
 
 
-def book_line(
-    roast_id: str, session: Session, heading_serve: str
-) -> s.BookLine | None:
+def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine | None:
     """A finished roast's line; None for one that never went in."""
     planned = _planned(session)
     if planned is None or session.method is None:

@@ -1,13 +1,13 @@
 """The tree of our errors. Every one has a stable code, and a sentence that a cook can act on.
 
-    TrencherError
-    ├── InputError            what was given cannot be used; says what, where, what is allowed
-    │   ├── OutOfRange        a number outside its bounds
-    │   ├── UnknownName       a name that no catalogue has
-    │   ├── NotationError     a method that cannot be read; knows the place
-    │   └── GoalUnreachable   a goal this oven and joint never meet
-    ├── NotFound              a roast or oven that is not there
-    └── Conflict              a step that does not fit the state of the roast
+TrencherError
+├── InputError            what was given cannot be used; says what, where, what is allowed
+│   ├── OutOfRange        a number outside its bounds
+│   ├── UnknownName       a name that no catalogue has
+│   ├── NotationError     a method that cannot be read; knows the place
+│   └── GoalUnreachable   a goal this oven and joint never meet
+├── NotFound              a roast or oven that is not there
+└── Conflict              a step that does not fit the state of the roast
 """
 
 from __future__ import annotations
@@ -63,7 +63,9 @@ class UnknownName(InputError):
 
         names = sorted(known)
         near = get_close_matches(str(name), names, n=3, cutoff=0.4) if len(names) > 6 else names
-        hint = f"did you mean {', '.join(near)}?" if len(names) > 6 else f"allowed: {', '.join(near)}"
+        hint = (
+            f"did you mean {', '.join(near)}?" if len(names) > 6 else f"allowed: {', '.join(near)}"
+        )
         super().__init__(
             f"{name!r} is not known", where=where, allowed=hint if near else "see the catalogue"
         )

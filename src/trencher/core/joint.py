@@ -27,7 +27,7 @@ NORMAL_MISMATCH = 0.25
 
 @dataclass(frozen=True, kw_only=True)
 class Joint:
-    """A joint. Lengths in mm where measured, None where not; ``start_c`` throughout at the start."""
+    """A joint. Lengths in mm where measured, else None; ``start_c`` throughout at the start."""
 
     cut: str
     weight_kg: float

@@ -209,6 +209,4 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
         if known[seq] not in WITHDRAWABLE:
             raise Conflict(f"{known[seq]!r} cannot be withdrawn", allowed="change the plan instead")
         if known[seq] == "put_in" and (session.readings or session.ends):
-            raise Conflict(
-                "there are readings since it went in", allowed="withdraw those first"
-            )
+            raise Conflict("there are readings since it went in", allowed="withdraw those first")

@@ -41,9 +41,7 @@ def load_json(raw: bytes) -> Any:
     if len(raw) > LARGEST_BYTES:
         raise InputError(f"{len(raw)} bytes", where="JSON", allowed=f"at most {LARGEST_BYTES}")
     try:
-        return json.loads(
-            raw.decode("utf-8"), parse_constant=refuse, object_pairs_hook=unique
-        )
+        return json.loads(raw.decode("utf-8"), parse_constant=refuse, object_pairs_hook=unique)
     except UnicodeDecodeError:
         raise InputError("this is not text", where="JSON", allowed="UTF-8 text") from None
     except json.JSONDecodeError as error:
@@ -119,9 +117,7 @@ def read_joint(value: Any, where: str = "joint") -> Joint:
             allowed=f"a cut such as {next(iter(CUTS))}, or custom",
         )  # fmt: skip
     numbers = {
-        name: _number(
-            data[name], f"{where}.{name}", LIMITS[name], nullable=name in JOINT_NULLABLE
-        )
+        name: _number(data[name], f"{where}.{name}", LIMITS[name], nullable=name in JOINT_NULLABLE)
         for name in LIMITS
         if name in data
     }
@@ -168,7 +164,9 @@ def read_roast(value: Any) -> Roast:
     version = data.get("version")
     if isinstance(version, bool) or version != VERSION:
         raise InputError(
-            f"version {_short(version)} is not known", where="version", allowed=f"allowed: {VERSION}"
+            f"version {_short(version)} is not known",
+            where="version",
+            allowed=f"allowed: {VERSION}",
         )
     for needed in ("joint", "method"):
         if needed not in data:

@@ -140,9 +140,7 @@ def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> Non
         for what, minute, text in past.marks
     ]
     log.append((pretend.minute, "carved", {"minute": pretend.minute}))
-    log.append(
-        (pretend.minute + 120, "judged", {"verdict": past.verdict, "change": past.change})
-    )
+    log.append((pretend.minute + 120, "judged", {"verdict": past.verdict, "change": past.change}))
     repository.create(past.id, plan, at(-24 * 60.0))
     for minute, kind, data in sorted(log, key=lambda line: line[0]):
         repository.append(past.id, kind, data, at(minute))

@@ -1,4 +1,4 @@
-"""Plans computed for a screen: stateless, cached, quick on a coarse grid while something is pulled."""
+"""Plans computed for a screen: stateless, cached, coarse while something is being pulled."""
 
 from __future__ import annotations
 
@@ -56,7 +56,9 @@ class Wish:
     def __post_init__(self) -> None:
         if not 30.0 <= self.wanted_c <= 99.0:
             raise InputError(
-                f"{self.wanted_c:g} is out of range", where="wanted_c", allowed="allowed: 30 to 99 °C"
+                f"{self.wanted_c:g} is out of range",
+                where="wanted_c",
+                allowed="allowed: 30 to 99 °C",
             )
         if not 0.0 <= self.rest_min <= 240.0:
             raise InputError(
@@ -112,7 +114,9 @@ def cached_walk(roast: Roast) -> Walk:
     return walk(kitchen(roast, FINE))
 
 
-def work_out(wish: Wish, method: str, *, quick: bool = False) -> tuple[Forecast, tuple[Caution, ...]]:
+def work_out(
+    wish: Wish, method: str, *, quick: bool = False
+) -> tuple[Forecast, tuple[Caution, ...]]:
     """One method's forecast and cautions. Raises what the notation and the planner raise."""
     found = cached_forecast(wish.roast(method), wish.doubt, quick)
     return found, plan_cautions(wish.joint.facts, found, profile_named(wish.profile))
@@ -142,7 +146,5 @@ def planned_summary(found: Forecast) -> dict[str, Any]:
         "end_min": found.end_min,
         "pull_band": [bands.pull_min.low, bands.pull_min.high] if bands else None,
         "peak_band": [bands.peak_c.low, bands.peak_c.high] if bands else None,
-        "curve": [
-            [round(float(row[0]), 2), round(float(row[3]), 2)] for row in found.series[::2]
-        ],
+        "curve": [[round(float(row[0]), 2), round(float(row[3]), 2)] for row in found.series[::2]],
     }

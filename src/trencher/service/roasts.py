@@ -197,9 +197,7 @@ class RoastService:
         def planned(session: Session) -> Mapping[str, Any]:
             data: dict[str, Any] = {"at": self._stamp(), "core_c": core_c}
             if session.method is not None:
-                started = replace(
-                    session, start_c=core_c, start_measured=core_c is not None
-                )
+                started = replace(session, start_c=core_c, start_measured=core_c is not None)
                 found, _ = work_out(self.wish(started), session.method)
                 data["planned"] = planned_summary(found)
             return data
@@ -211,7 +209,9 @@ class RoastService:
         if minute is None:
             return round(now, 3)
         if not 0.0 <= minute <= now + LATEST_EARLY_MIN:
-            raise OutOfRange("minute", round(minute, 2), 0, math.floor(now), "minutes since it went in")
+            raise OutOfRange(
+                "minute", round(minute, 2), 0, math.floor(now), "minutes since it went in"
+            )
         return minute
 
     def read(
@@ -240,7 +240,9 @@ class RoastService:
             if session.method is None:
                 raise Conflict("no way has been chosen yet")
             method, _ = with_rest(parse_method(session.method))
-            line = timeline(cached_walk(self.wish(session).roast(session.method)), dict(session.ends), at)
+            line = timeline(
+                cached_walk(self.wish(session).roast(session.method)), dict(session.ends), at
+            )
             index = line.current if stage is None else stage
             if not 0 <= index < len(method.stages) - 1:
                 raise OutOfRange("stage", index, 0, len(method.stages) - 2)
@@ -273,4 +275,3 @@ class RoastService:
     def withdraw(self, roast_id: str, seq: int) -> Session:
         """Take an event out of what counts; it stays in the log."""
         return self._add(roast_id, "withdrew", {"seq": seq})
-

@@ -95,7 +95,7 @@ def _truth(
 ) -> Truth:
     return Truth(
         thickness_mm=thick, width_mm=width, length_mm=length, start_c=start, seed=seed, **more
-    )  # type: ignore[arg-type]
+    )
 
 
 PAST: tuple[PastRoast, ...] = (

@@ -48,9 +48,7 @@ class FeedLine:
 
 
 def _events(sql: SqlSession, roast_id: str) -> list[Event]:
-    rows = sql.scalars(
-        select(EventRow).where(EventRow.roast_id == roast_id).order_by(EventRow.seq)
-    )
+    rows = sql.scalars(select(EventRow).where(EventRow.roast_id == roast_id).order_by(EventRow.seq))
     return [Event(r.seq, r.kind, r.data) for r in rows]
 
 
@@ -66,8 +64,7 @@ class Repository:
         with self._db.read() as sql:
             rows = sql.scalars(select(RoastRow).order_by(RoastRow.serve_at.desc(), RoastRow.id))
             return [
-                Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq)
-                for r in rows
+                Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq) for r in rows
             ]
 
     def session(self, roast_id: str) -> Session:

@@ -149,5 +149,3 @@ def roast_in_progress(house: HouseDep) -> s.RoastLine:
         status=session.status,
         serve_at=session.plan["serve_at"],
     )
-
-

@@ -24,9 +24,7 @@ def _view(house: House, roast_id: str, session: Session) -> s.RoastOut:
 @router.get("")
 def list_roasts(house: HouseDep) -> list[s.RoastLine]:
     """Every roast, the latest serving first."""
-    return [
-        s.RoastLine.model_validate(h, from_attributes=True) for h in house.roasts.headings()
-    ]
+    return [s.RoastLine.model_validate(h, from_attributes=True) for h in house.roasts.headings()]
 
 
 @router.post("", status_code=201)
@@ -45,7 +43,9 @@ def get_roast(house: HouseDep, roast_id: RoastId) -> s.RoastOut:
 @router.patch("/{roast_id}")
 def change(house: HouseDep, roast_id: RoastId, body: s.PlanChange) -> s.RoastOut:
     """Change the plan while the joint is on the block."""
-    part = {k: v for k, v in body.model_dump(mode="json", exclude_unset=True).items() if v is not None}
+    part = {
+        k: v for k, v in body.model_dump(mode="json", exclude_unset=True).items() if v is not None
+    }
     return _view(house, roast_id, house.roasts.change(roast_id, part))
 
 

@@ -2,9 +2,9 @@
 
 The uncertain quantities are the plan's own (``planner.doubt``). The most believable values given
 all readings are found by Gauss–Newton on whole-joint simulations, the doubt that is left by the
-curvature there (Laplace), and bands by simulating draws from it. Nothing collapses, because
-nothing is resampled; see docs/adr/0004. Readings far from what any believable joint could show are
-weighted down while fitting, and then flagged.
+curvature there (Laplace), and bands by simulating both ends of each principal axis of it. Nothing
+collapses, because nothing is resampled; see docs/adr/0004. Readings far from what any believable
+joint could show are weighted down while fitting, and then flagged.
 """
 
 from __future__ import annotations
@@ -18,16 +18,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.belief.timeline import Timeline
-from trencher.core.errors import GoalUnreachable
 from trencher.core.planner.doubt import (
     QUANTITIES,
     Band,
     Doubt,
     Member,
-    band_of,
+    axis_points,
+    band_about,
     deviation,
-    normal_points,
     run_members,
+    spread,
 )
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import Roast, kitchen
@@ -41,7 +41,6 @@ MODEL_SD_SHARE = 0.02
 """The model's own error grows with the rise since the start: share of it. Estimate."""
 ROUNDS = 3
 STEP = 0.4
-MEMBERS = 24
 ROBUST_DF = 4.0
 FLAG_SD, FLAG_C = 3.5, 3.0
 CURVE_EVERY_MIN = 2.0
@@ -128,9 +127,7 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
         return replace(PRIOR, flags=tuple("" for _ in readings))
     start = past.joint.start_c
     value = np.array([r.value_c for r in used])
-    sd = np.array(
-        [math.hypot(r.sd_c, MODEL_SD_SHARE * abs(r.value_c - start)) for r in used]
-    )
+    sd = np.array([math.hypot(r.sd_c, MODEL_SD_SHARE * abs(r.value_c - start)) for r in used])
     theta = np.zeros(len(QUANTITIES))
     hessian = np.eye(len(QUANTITIES))
     miss = np.zeros(len(used))
@@ -158,7 +155,7 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
         for r, m, s in zip(used, miss, sd, strict=True)
     )
     flags = tuple(next(flagged) if r.place in ("core", "thin_end") else "" for r in readings)
-    return Belief(theta, np.linalg.inv(hessian), flags)
+    return Belief(theta, np.asarray(np.linalg.inv(hessian), dtype=np.float64), flags)
 
 
 def _reason(reading: Reading, miss_c: float) -> str:
@@ -174,7 +171,6 @@ def outlook(
     readings: Sequence[Reading],
     now_min: float,
     doubt: Doubt | None = None,
-    members: int = MEMBERS,
 ) -> Outlook:
     """The outlook at ``now_min``. ``roast`` is the plan; ``line`` what happened to it."""
     doubt = doubt or Doubt()
@@ -196,22 +192,15 @@ def outlook(
         bend = float(np.interp(pull_min * 60.0, record[:, 0], record[:, 6]))
         pull_core += nominal.probe_xi**2 * bend
     shown = replace(roast, method=line.by_core(pull_core))
-    root = np.linalg.cholesky(belief.covariance)
-    draws = [belief.theta + root @ z for z in normal_points(members)]
-    found = run_members(shown, doubt, draws)
-    try:
-        coarse: Walk | None = walk(kitchen(shown, COARSE, nominal))
-    except GoalUnreachable:
-        coarse = None
-    bias_c = 0.0 if coarse is None else peak_c - _peak(coarse, line)
-    bias_min = 0.0 if coarse is None else pull_min - coarse.pull_min
-    pulls = [m.pull_min for m in found] or [pull_min]
-    peaks = [_peak(m.walk, line) for m in found] or [peak_c]
+    members = run_members(shown, doubt, axis_points(belief.theta, belief.covariance))
+    pulled = line.pulled_min is not None
     pull_band = (
         Band(pull_min, pull_min)
-        if line.pulled_min is not None
-        else _at_least(band_of(pulls, shift=bias_min), now_min)
+        if pulled
+        else _at_least(band_about(pull_min, [m.pull_min for m in members]), now_min)
     )
+    centre = members[0].walk
+    peaks = [peak_c if centre is None else _peak(m.walk or centre, line) for m in members]
     here = int(np.searchsorted(record[:, 0], now_min * 60.0))
     here = min(max(here, 1), len(record) - 1)
     rate = 60.0 * (record[here, 3] - record[here - 1, 3]) / (record[here, 0] - record[here - 1, 0])
@@ -223,10 +212,10 @@ def outlook(
         pull_band=pull_band,
         pull_core_c=pull_core,
         peak_c=peak_c,
-        peak_band=band_of(peaks, shift=bias_c),
+        peak_band=band_about(peak_c, peaks),
         peak_min=peak_min,
         look_min=None if line.pulled_min is not None else _look(now_min, pull_band.low),
-        curve=_curve(record, found, coarse),
+        curve=_curve(record, members),
         flags=belief.flags,
         walk=best,
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
@@ -250,18 +239,18 @@ def _look(now_min: float, earliest_min: float) -> float:
     return now_min + wait
 
 
-def _curve(record: Floats, members: Sequence[Member], coarse: Walk | None) -> Floats:
+def _curve(record: Floats, members: Sequence[Member]) -> Floats:
     end = float(record[-1, 0]) / 60.0
     at = np.arange(0.0, end + CURVE_EVERY_MIN, CURVE_EVERY_MIN)
-    core = np.interp(at * 60.0, record[:, 0], record[:, 3])
-    if not members:
+
+    def core_of(rows: Floats) -> Floats:
+        return np.interp(at * 60.0, rows[:, 0], rows[:, 3])
+
+    core = core_of(record)
+    centre = members[0].walk
+    if centre is None:
         return np.stack([at, core, core, core], axis=1)
-
-    def core_of(w: Walk) -> Floats:
-        r = w.end.record[: w.end.rows]
-        return np.interp(at * 60.0, r[:, 0], r[:, 3])
-
-    bias = 0.0 if coarse is None else core - core_of(coarse)
-    all_of = [core_of(m.walk) + bias for m in members]
-    low, high = np.percentile(np.array(all_of), [10.0, 90.0], axis=0)
-    return np.stack([at, core, np.minimum(low, core), np.maximum(high, core)], axis=1)
+    walks = [m.walk or centre for m in members]
+    cores = np.array([core_of(w.end.record[: w.end.rows]) for w in walks])
+    reach = np.array([spread(column) for column in cores.T.tolist()])
+    return np.stack([at, core, core - reach[:, 0], core + reach[:, 1]], axis=1)

@@ -1,4 +1,4 @@
-"""What has happened so far, as a method: stages as long as they went, then what is still to come."""
+"""What has happened so far, as a method: stages as long as they went, then what is to come."""
 
 from __future__ import annotations
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 from trencher.core.errors import InputError
 
@@ -34,7 +35,7 @@ def checked_bands(bands: Sequence[Band]) -> tuple[Band, ...]:
     """Bands in rising order with words; InputError says which one is wrong."""
     if not 2 <= len(bands) <= 12:
         raise InputError(f"{len(bands)} bands", where="doneness", allowed="allowed: 2 to 12")
-    for before, after in zip(bands, bands[1:], strict=False):
+    for before, after in pairwise(bands):
         if after.from_c <= before.from_c:
             raise InputError(
                 f"{after.word!r} starts at {after.from_c:g}, not above {before.word!r}",

@@ -26,6 +26,7 @@ from trencher.core.method.stages import (
     Sear,
     Stage,
     Temp,
+    TempUnit,
     UntilCore,
     UntilFalling,
     UntilHeld,
@@ -140,9 +141,9 @@ class _Reader:
             self.at += 3
             return Temp(written, "gas")
         marks = [name for name, _ in GAS_MARKS]
-        if self.peek() in marks:
-            return Temp(self.take().text, "gas")
-        self.fail(f"{self.read_word()} is no gas mark", "allowed: 1/4, 1/2, 1 to 10")
+        if self.peek() not in marks:
+            self.fail(f"{self.read_word()} is no gas mark", "allowed: 1/4, 1/2, 1 to 10")
+        return Temp(self.take().text, "gas")
 
     def temp(self, low_c: float, high_c: float, what: str) -> Temp:
         if self.accept("gas"):
@@ -164,7 +165,7 @@ class _Reader:
             self.fail(
                 f"{token.text} has no unit", f"write {' or '.join(likely)}", code="no_unit", back=1
             )
-        found = Temp(number(token.value), cast("str", unit))  # type: ignore[arg-type]
+        found = Temp(number(token.value), cast("TempUnit", unit))
         if not low_c <= found.c <= high_c:
             self.fail(
                 f"{found} is out of range for {what}",

@@ -129,7 +129,7 @@ def heat_map(sim: Simulation, width_over_thickness: float) -> HeatMap:
     """The carver's picture of highest temperatures."""
     b = sim.body
     return HeatMap(
-        at_mm=(np.arange(len(b.half)) + 0.5) * b.depth * 1000.0,
+        at_mm=np.asarray((np.arange(len(b.half)) + 0.5) * b.depth * 1000.0, dtype=np.float64),
         half_mm=b.half * 1000.0,
         edges=b.edges,
         highest_c=sim.highest,

@@ -73,9 +73,7 @@ SENTENCES: dict[Standing, str] = {
 OUTSIDE = "That is about the outside: no reading of the core shows it."
 
 
-def plate_verdict(
-    cut: Cut, profile: Profile, readings: Sequence[tuple[float, float]]
-) -> Verdict:
+def plate_verdict(cut: Cut, profile: Profile, readings: Sequence[tuple[float, float]]) -> Verdict:
     """The figure against core readings, (minute, °C). Predictions are not accepted here."""
     figure = profile.figures[cut.safety]
     how = standing(figure, list(readings))

@@ -83,7 +83,7 @@ def spaced(record: Floats, every_s: float) -> Floats:
 
 
 def late_cost(roast: Roast, plan: Walk) -> float:
-    """Rise of the peak in °C when the take-out is ten minutes late and the rest follows as written."""
+    """Rise of the peak in °C when the take-out is ten minutes late and the rest is as written."""
     stage = plan.method.stages[plan.pull_index]
     if not isinstance(stage, HEATED):
         return 0.0
@@ -118,7 +118,7 @@ def cooker_notes(roast: Roast) -> list[Note]:
         if roast.temperatures == "dial":
             asked -= roast.cooker.dial_error_c
         if abs(true - asked) > 1e-9:
-            text = f"This oven's limit is {true:.0f} °C; {asked:.0f} is written. Reckoned at {true:.0f}."
+            text = f"{asked:.0f} °C is written; reckoned at this oven's limit, {true:.0f}."
             notes.append(Note("oven_limit", i, text))
     size = size_of(roast.joint)
     if size.mismatch is not None and abs(size.mismatch) > NORMAL_MISMATCH:

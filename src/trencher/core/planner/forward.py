@@ -167,9 +167,7 @@ def _copy(state: _State) -> _State:
     return _State(state.sim.copy(), state.oven_c, state.in_oven)
 
 
-def _peak_after(
-    state: _State, rest: Sequence[Stage], first: int, kitchen: Kitchen
-) -> float:
+def _peak_after(state: _State, rest: Sequence[Stage], first: int, kitchen: Kitchen) -> float:
     """Highest core from this take-out on to the end of the method. ``state`` is used up."""
     sim = state.sim
     sim.state[kernel.PEAK] = sim.core_c
@@ -268,9 +266,7 @@ def walk(kitchen: Kitchen) -> Walk:
             _run(state, stage, i, kitchen, notes)
         sim = state.sim
         results.append(
-            StageResult(
-                stage, start, sim.minutes, sim.core_c, float(sim.state[kernel.SURFACE])
-            )
+            StageResult(stage, start, sim.minutes, sim.core_c, float(sim.state[kernel.SURFACE]))
         )
         if i == pull_index:
             at_pull = sim.copy()

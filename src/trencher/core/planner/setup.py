@@ -136,9 +136,6 @@ class Kitchen:
         flat = thickness > width
         thickness *= d.span if flat else d.thickness
         width *= d.thickness if flat else d.span
-        exponent = phys.section_exponent
-        if exponent is None:
-            exponent = section_exponent(thickness, width, cut.section)
         body = build_body(
             thickness_m=thickness,
             width_m=width,
@@ -146,7 +143,7 @@ class Kitchen:
             profile=cut.profile,
             section=cut.section,
             grid=self.grid,
-            exponent=exponent,
+            exponent=phys.section_exponent,
         )
         tables = tables_for(
             cut.meat,

@@ -47,6 +47,7 @@ FALL_C = 0.2
 SCHMIDT_FACTOR = 909.0  # rho cp Le^(2/3) of air near 80 °C, J/m³K
 VAPOUR_GAS = 6.19e-6  # M/(R T) of vapour at 350 K, kg/m³Pa
 FIRST_DT, DT_GROWTH = 1.0, 1.25
+ICY_C, ICY_DT, ICY_ROUNDS = 0.5, 10.0, 6
 
 
 @njit(cache=True, nogil=True, inline="always")
@@ -108,12 +109,14 @@ def _wetness(film, water, par):
 @njit(cache=True, nogil=True)
 def _heat_step(
     T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
-    enthalpy, conduct, vapour, env, par, air, wall, dt, k, C, R, X, a, b, c, d, law,
+    enthalpy, conduct, vapour, env, par, air, wall, dt, k, C, R, X, a, b, c, d, law, secant,
 ):  # fmt: skip
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
 
     Returns heat in through the skin (J), latent heat taken there (J), vapour (kg), and the
     enthalpy of what vapour the outermost cell gave (J).
+    ``secant`` (nz, nr) holds heat capacities to use instead of the local ones, J/m³K, if its first
+    entry is not 0: across the latent heat of ice the local slope says nothing about the step.
     ``law`` (nz, 7) keeps each disc's surface law: h, t_eff, vapour rate, its slope, latent heat,
     h without evaporation, share of the vapour that comes from the film.
     """
@@ -123,7 +126,7 @@ def _heat_step(
     for j in range(nz):
         for i in range(nr):
             k[j, i] = _look(conduct, T[j, i])
-            cap = _slope(enthalpy, T[j, i])
+            cap = secant[j, i] if secant[0, 0] > 0.0 else _slope(enthalpy, T[j, i])
             if moist:
                 cap -= (par[P_WATER] - W[j, i]) * CP_WATER
                 span = par[P_CRUST_FROM] - par[P_DRY_LIMIT]
@@ -203,7 +206,12 @@ def _heat_step(
         vapour_kg += gone
         if moist:
             # A little more than there is leaves a debt, which the next water repays.
-            film[j] -= law[j, 6] * gone / skin[j]
+            area = skin[j]
+            if j == 0:
+                area += end[0].sum()
+            if j == nz - 1:
+                area += end[1].sum()
+            film[j] -= law[j, 6] * gone / area
             W[j, nr - 1] -= (1.0 - law[j, 6]) * gone / volume[j, nr - 1]
             carried += (1.0 - law[j, 6]) * gone * CP_WATER * T[j, nr - 1]
         Ts[j] = surface
@@ -251,7 +259,7 @@ def _heat_step(
         heat += gone * law[j, 4]
         vapour_kg += gone
         if moist:
-            film[j] -= law[j, 6] * gone / face
+            film[j] -= law[j, 6] * gone / (face + skin[j])
             W[j, nr - 1] -= (1.0 - law[j, 6]) * gone / volume[j, nr - 1]
             carried += (1.0 - law[j, 6]) * gone * CP_WATER * T[j, nr - 1]
     return heat + net_end, latent, vapour_kg, carried
@@ -292,10 +300,35 @@ def _settle(T, W, X, C, volume, enthalpy, par):
 
 
 @njit(cache=True, nogil=True)
+def _secants(T, X, C, volume, enthalpy, secant):
+    """Mean heat capacity from T to where the energy of the last solution would bring each cell."""
+    nz, nr = T.shape
+    for j in range(nz):
+        for i in range(nr):
+            start = _look(enthalpy, T[j, i])
+            aim = start + C[j, i] * (X[j, i] - T[j, i]) / volume[j, i]
+            low, high = T_LOW, T_LOW + T_STEP * T_LAST
+            for _ in range(40):
+                guess = 0.5 * (low + high)
+                if _look(enthalpy, guess) > aim:
+                    high = guess
+                else:
+                    low = guess
+            guess = 0.5 * (low + high)
+            if abs(guess - T[j, i]) > 1e-3:
+                # Half-way from the last one: plain repetition swings about the latent heat.
+                new = (_look(enthalpy, guess) - start) / (guess - T[j, i])
+                old = C[j, i] / volume[j, i]
+                secant[j, i] = math.sqrt(max(new, 2.0e5) * old)
+            else:
+                secant[j, i] = C[j, i] / volume[j, i]
+
+
+@njit(cache=True, nogil=True)
 def _water_step(
     T, W, film, volume, radial, inner, outer, skin, end, held, enthalpy, par, dt, state
 ):  # fmt: skip
-    """Water moves: it seeps towards the drying skin, is expelled by the heat, boils off at 100 °C."""
+    """Water seeps towards the drying skin, is expelled by the heat, and boils off at 100 °C."""
     nz, nr = T.shape
     for j in range(nz):
         for i in range(nr - 1):
@@ -324,8 +357,8 @@ def _water_step(
                 latent = 2.501e6 - 2400.0 * BOIL_C
                 extra = _look(enthalpy, T[j, i]) - _look(enthalpy, BOIL_C) - lost * above
                 gone = extra / (latent + CP_WATER * above)
-                state[CARRIED] += min(gone, W[j, i] - par[P_DRY_LIMIT]) * volume[j, i] * (
-                    CP_WATER * T[j, i]
+                state[CARRIED] += (
+                    min(gone, W[j, i] - par[P_DRY_LIMIT]) * volume[j, i] * (CP_WATER * T[j, i])
                 )
                 if gone <= W[j, i] - par[P_DRY_LIMIT]:
                     T[j, i] = BOIL_C
@@ -351,7 +384,8 @@ def _water_step(
 @njit(cache=True, nogil=True)
 def advance(
     T, W, film, Ts, brown, highest, state,
-    volume, radial, inner, outer, axial, end, skin, half, axis, per_square, core_disc, thin_disc, thin_share,
+    volume, radial, inner, outer, axial, end, skin, half, axis, per_square,
+    core_disc, thin_disc, thin_share,
     enthalpy, conduct, held, vapour, env, par, length_s, goal, goal_value, goal_s, record, rows,
 ):  # fmt: skip
     """Carry the joint through one surrounding, until its goal or its end. Arrays change in place.
@@ -363,7 +397,8 @@ def advance(
     n = max(nz, nr)
     k, C, R, X = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     a, b, c, d = np.empty(n), np.empty(n), np.empty(n), np.empty(n)
-    law = np.empty((nz, 7))
+    law, secant = np.empty((nz, 7)), np.zeros((nz, nr))
+    W1, film1, Ts1 = W.copy(), film.copy(), Ts.copy()
     T0, W0, film0, Ts0 = T.copy(), W.copy(), film.copy(), Ts.copy()
     brown0, highest0, state0 = brown.copy(), highest.copy(), state.copy()
     total = volume.sum()
@@ -377,7 +412,8 @@ def advance(
     if goal == GOAL_CORE and shown_last >= goal_value:
         return REACHED, rows
     while since < length_s - 1e-6:
-        step = min(dt, length_s - since)
+        icy = T.min() < ICY_C
+        step = min(ICY_DT if icy and dt > ICY_DT else dt, length_s - since)
         if length_s - since - step < 0.5 * step:
             step = length_s - since if length_s - since <= step else 0.5 * (length_s - since)
         if goal != GOAL_TIME:
@@ -387,10 +423,19 @@ def advance(
         for attempt in range(2):
             go = step * fraction
             air, wall = air_at(env, since + 0.5 * go)
-            heat, latent, vapour_kg, carried = _heat_step(
-                T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
-                enthalpy, conduct, vapour, env, par, air, wall, go, k, C, R, X, a, b, c, d, law,
-            )  # fmt: skip
+            rounds = ICY_ROUNDS if icy else 1
+            secant[0, 0] = 0.0
+            for n_round in range(rounds):
+                if n_round > 0:
+                    _secants(T, X, C, volume, enthalpy, secant)
+                    W[:], film[:], Ts[:] = W1, film1, Ts1
+                elif icy:
+                    W1[:], film1[:], Ts1[:] = W, film, Ts
+                heat, latent, vapour_kg, carried = _heat_step(
+                    T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
+                    enthalpy, conduct, vapour, env, par, air, wall, go,
+                    k, C, R, X, a, b, c, d, law, secant,
+                )  # fmt: skip
             _settle(T, W, X, C, volume, enthalpy, par)
             state[HEAT_IN] += heat
             state[LATENT] += latent
@@ -439,7 +484,9 @@ def advance(
         middle = 0.5 * (core + before)
         state[CORE] = core
         state[LETHALITY] += 10.0 ** ((middle - par[P_D_C]) / par[P_D_Z]) / par[P_D] * go / 60.0
-        state[TENDER] += par[P_TENDER_RATE] * 10.0 ** ((middle - par[P_TENDER_C]) / par[P_TENDER_Z]) * go
+        state[TENDER] += (
+            par[P_TENDER_RATE] * 10.0 ** ((middle - par[P_TENDER_C]) / par[P_TENDER_Z]) * go
+        )
         if 10.0 <= middle <= 54.0:
             state[WARM_S] += go
         mean = 0.0

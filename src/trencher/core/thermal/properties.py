@@ -24,7 +24,7 @@ FREEZING_C = -1.0
 LATENT_ICE = 333.6e3
 """Heat of fusion of water, J/kg."""
 CP_WATER = 4190.0
-"""Specific heat of liquid water, J/kgK, for the water that leaves; constant is within 1 % to 100 °C."""
+"""Specific heat of liquid water, J/kgK, for the water that leaves; within 1 % up to 100 °C."""
 BOUND_PER_PROTEIN = 0.4
 
 COMPONENTS = ("water", "protein", "fat", "ash", "ice")
@@ -84,14 +84,12 @@ def ice_fraction(meat: Composition, temp_c: Floats) -> Floats:
 def density(meat: Composition, temp_c: float = 20.0) -> float:
     """Density in kg/m³ without pores, volumes adding up; above freezing."""
     t = np.array(temp_c)
-    volume = sum(
-        getattr(meat, part) / float(_poly(DENSITY[part], t)) for part in COMPONENTS[:4]
-    )
-    return 1.0 / volume
+    volume = sum(getattr(meat, part) / float(_poly(DENSITY[part], t)) for part in COMPONENTS[:4])
+    return float(1.0 / volume)
 
 
 def conductivity(meat: Composition, temp_c: Floats) -> Floats:
-    """Conductivity in W/mK by Maxwell–Eucken: water (with its ice) carries, the rest is dispersed."""
+    """Conductivity in W/mK by Maxwell–Eucken: water with its ice carries, the rest is dispersed."""
     t = np.clip(temp_c, -40.0, 150.0)
     ice = ice_fraction(meat, t)
     mass: dict[str, Floats] = {
@@ -107,10 +105,13 @@ def conductivity(meat: Composition, temp_c: Floats) -> Floats:
         + volume["ice"] * _poly(CONDUCTIVITY["ice"], t)
     ) / wet
     dry = volume["protein"] + volume["fat"] + volume["ash"]
-    k_dry = sum(
-        (volume[part] * _poly(CONDUCTIVITY[part], t) for part in ("protein", "fat", "ash")),
-        np.zeros_like(t),
-    ) / dry
+    k_dry = (
+        sum(
+            (volume[part] * _poly(CONDUCTIVITY[part], t) for part in ("protein", "fat", "ash")),
+            np.zeros_like(t),
+        )
+        / dry
+    )
     phi = dry / (dry + wet)
     return np.asarray(
         k_wet
@@ -128,7 +129,8 @@ def specific_heat(meat: Composition, temp_c: Floats) -> Floats:
         np.zeros_like(t),
     )
     return np.asarray(
-        solid + (meat.water - ice) * _poly(SPECIFIC_HEAT["water"], t)
+        solid
+        + (meat.water - ice) * _poly(SPECIFIC_HEAT["water"], t)
         + ice * _poly(SPECIFIC_HEAT["ice"], t)
     )
 
@@ -163,7 +165,7 @@ class PropertyTables:
 
 def table_temperatures() -> Floats:
     """The temperatures of the tables, °C, shape (TABLE_SIZE,)."""
-    return TABLE_LOW_C + TABLE_STEP_C * np.arange(TABLE_SIZE)
+    return TABLE_LOW_C + TABLE_STEP_C * np.arange(TABLE_SIZE, dtype=np.float64)
 
 
 @lru_cache(maxsize=64)
@@ -188,11 +190,7 @@ def tables_for(
         h = rho * np.concatenate([[0.0], np.cumsum(step + melted)])
     else:
         h = rho * specific_heat_j_kgk * (t - TABLE_LOW_C)
-    k = (
-        conductivity(meat, t)
-        if conductivity_w_mk is None
-        else np.full_like(t, conductivity_w_mk)
-    )
+    k = conductivity(meat, t) if conductivity_w_mk is None else np.full_like(t, conductivity_w_mk)
     return PropertyTables(
         enthalpy=h,
         conductivity=k,

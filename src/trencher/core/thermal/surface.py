@@ -42,7 +42,7 @@ SEEP_M2_S = 3e-9
 """Diffusivity of water towards the drying skin. Moisture profiles of roasted meat."""
 CRUST_FROM_SHARE = 0.9
 CRUST_K_SHARE = 0.25
-"""Below this share of its raw water meat turns to crust, which conducts this share at its driest."""
+"""Below this share of its raw water meat turns to crust; at its driest it conducts that share."""
 MOIST_SKIN_SHARE = 0.8
 """Share of the raw water in the outermost cell from which it evaporates like open water."""
 BROWN_MIN_AT_120 = 30.0

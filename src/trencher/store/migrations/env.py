@@ -11,9 +11,7 @@ with engine.connect() as connection:
     # Batch changes drop and rename tables: with keys on, children would be deleted silently.
     connection.execute(text("PRAGMA foreign_keys=OFF"))
     connection.commit()
-    context.configure(
-        connection=connection, target_metadata=Base.metadata, render_as_batch=True
-    )
+    context.configure(connection=connection, target_metadata=Base.metadata, render_as_batch=True)
     with context.begin_transaction():
         context.run_migrations()
     connection.commit()

@@ -1,0 +1,171 @@
+"""What the plate is said to be."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+
+from tests.kitchens import BARE, HOT_THEN_LOW, LOW_BLAST, go, roast
+from trencher.core.catalogue.cuts import CUTS
+from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands, word_for
+from trencher.core.catalogue.safety import PROFILES, Figure, profile_named, standing
+from trencher.core.errors import InputError, UnknownName
+from trencher.core.outcome.outcomes import (
+    even_fraction,
+    heat_map,
+    lethality_log10,
+    loss_of,
+    rim_mm,
+    slices_of,
+    tenderness_of,
+)
+from trencher.core.planner.cautions import plan_cautions, plate_verdict
+from trencher.core.planner.forecast import forecast
+
+
+def test_slices_cover_the_joint_and_are_done_from_the_ends_inwards() -> None:
+    slices = slices_of(go(HOT_THEN_LOW).end)
+    assert slices[0].from_mm == 0.0
+    assert slices[-1].to_mm == pytest.approx(205.0)
+    centres = [s.centre_c for s in slices]
+    middle = len(centres) // 2
+    assert centres[:middle] == sorted(centres[:middle], reverse=True)
+    assert centres[middle] == pytest.approx(57.0, abs=0.6)
+    assert all(s.mean_c > s.centre_c - 1e-9 for s in slices)
+
+
+def test_a_low_oven_leaves_a_thinner_rim() -> None:
+    assert rim_mm(go(LOW_BLAST).end, 57.0) < rim_mm(go(HOT_THEN_LOW).end, 57.0)
+
+
+def test_the_even_share_is_a_share_and_all_of_it_when_all_is_even() -> None:
+    assert even_fraction(go("57C 20h", physics=BARE).at_pull, 57.0) == pytest.approx(1.0)
+    assert 0.0 < even_fraction(go(HOT_THEN_LOW).end, 57.0) < 1.0
+
+
+def test_loss_is_the_sum_of_its_parts() -> None:
+    loss = loss_of(go(HOT_THEN_LOW).end)
+    assert loss.fraction == pytest.approx(loss.evaporated + loss.dripped)
+
+
+def test_lethality_against_the_arithmetic() -> None:
+    # Held at 60 °C for 18.5 min: ten times D60 = 1.85 min is ten decimal reductions; the core goes
+    # on towards 60.5 meanwhile, which bounds it from above.
+    before = lethality_log10(go("60.5C until 60C", physics=BARE).at_pull)
+    after = lethality_log10(go("60.5C until 60C for 18.5min", physics=BARE).at_pull)
+    assert 10.0 <= after - before <= 10.0 * 10 ** (0.5 / 5.6)
+
+
+def test_tenderness_is_anchored_at_four_hours_at_85() -> None:
+    before = tenderness_of(go("85.2C until 85C", physics=BARE).at_pull)
+    after = tenderness_of(go("85.2C until 85C for 4h", physics=BARE).at_pull)
+    dose = math.log((1 - before) / (1 - after))
+    assert -math.log(1 - 0.6) * 0.999 <= dose <= -math.log(1 - 0.6) * 10 ** (0.2 / 20)
+    assert tenderness_of(go(HOT_THEN_LOW).end) < 0.1
+
+
+def test_the_map_is_the_picture_of_the_joint() -> None:
+    end = go(HOT_THEN_LOW).end
+    found = heat_map(end, 1.1)
+    assert found.highest_c.shape == (len(found.at_mm), len(found.edges) - 1)
+    assert found.half_mm.max() == pytest.approx(52.5)
+    middle = found.highest_c[len(found.at_mm) // 2]
+    # Outwards it only gets hotter, but for what a late top leaves level near the axis.
+    assert (np.diff(middle) > -0.05).all()
+
+
+# --- doneness words ----------------------------------------------------------------------------
+def test_words_follow_their_bands() -> None:
+    assert word_for(57.9) == "rosy"
+    assert word_for(58.0) == "pink"
+    assert word_for(-40.0) == DEFAULT_BANDS[0].word
+
+
+def test_bands_can_be_moved_and_named_anew() -> None:
+    bands = checked_bands([Band("nearly raw", 0.0), Band("ours", 55.0)])
+    assert word_for(56.0, bands) == "ours"
+
+
+@pytest.mark.parametrize(
+    "bands",
+    [
+        [Band("one", 50.0)], [Band("b", 60.0), Band("a", 50.0)],
+        [Band("", 40.0), Band("x", 50.0)], [Band("x", float(t)) for t in range(20)],
+    ],
+)  # fmt: skip
+def test_bands_that_make_no_sense_are_refused(bands: list[Band]) -> None:
+    with pytest.raises(InputError):
+        checked_bands(bands)
+
+
+# --- figures -----------------------------------------------------------------------------------
+HELD = Figure(70.0, 2.0, "70 held 2 min")
+
+
+@pytest.mark.parametrize(
+    ("readings", "want"),
+    [
+        ([], "unknown"),
+        ([(10.0, 69.9)], "not_met"),
+        ([(10.0, 71.0)], "not_met"),
+        ([(10.0, 71.0), (12.0, 70.0)], "met"),
+        ([(10.0, 71.0), (11.0, 69.0), (12.5, 71.0)], "not_met"),
+        ([(12.0, 70.0), (10.0, 71.0)], "met"),
+    ],
+)
+def test_a_figure_is_met_by_readings_over_its_hold(
+    readings: list[tuple[float, float]], want: str
+) -> None:
+    assert standing(HELD, readings) == want
+
+
+def test_a_figure_about_the_outside_is_never_met_by_a_core_reading() -> None:
+    assert standing(Figure(None, 0.0, "outside"), [(1.0, 90.0)]) == "unknown"
+
+
+@pytest.mark.parametrize("profile", sorted(PROFILES))
+def test_every_profile_has_a_figure_for_every_class_and_a_source(profile: str) -> None:
+    found = profile_named(profile)
+    assert set(found.figures) == {c.safety for c in CUTS.values()} | {"boar"}
+    assert found.source
+    assert "authority" in found.checked
+
+
+def test_an_unknown_profile_is_answered_with_the_known() -> None:
+    with pytest.raises(UnknownName, match="uk"):
+        profile_named("atlantis")
+
+
+def test_a_prediction_never_meets_a_figure() -> None:
+    # However hot the plan, the plate stays unknown until someone measures.
+    cut = CUTS["pork-loin-rind"]
+    assert plate_verdict(cut, PROFILES["uk"], []).standing == "unknown"
+
+
+def test_a_plan_below_the_figure_says_so() -> None:
+    from trencher.core.joint import Joint
+
+    joint = Joint(cut="pork-tenderloin", weight_kg=0.5)
+    pink = forecast(roast("180C until peak 60C; rest open 5min", joint), bands=False, late=False)
+    codes = [c.code for c in plan_cautions(joint.facts, pink, PROFILES["uk"])]
+    assert "below_figure" in codes
+    assert "needs_reading" in codes
+
+
+def test_a_thick_cold_joint_in_a_very_low_oven_is_warned_of() -> None:
+    from trencher.core.joint import Joint
+
+    joint = Joint(cut="beef-topside", weight_kg=5.0)
+    slow = forecast(roast("70C until 55C", joint), bands=False, late=False)
+    assert "warm_too_long" in [c.code for c in plan_cautions(joint.facts, slow, PROFILES["us"])]
+
+
+def test_nothing_we_say_calls_food_safe() -> None:
+    import pathlib
+    import re
+
+    for path in pathlib.Path("src").rglob("*.py"):
+        for text in re.findall(r'"([^"\n]*)"', path.read_text(encoding="utf-8")):
+            assert not re.search(r"\b(is|are|now|be) safe\b", text), (path, text)
