@@ -39,6 +39,8 @@ Place = Literal["core", "thin_end", "near_surface", "unknown"]
 NOISE_SD_C = 0.5
 MODEL_SD_SHARE = 0.02
 """The model's own error grows with the rise since the start: share of it. Estimate."""
+AGE_SD_C_MIN = 0.02
+"""What the model gets wrong drifts: an older reading says this much less about now. Estimate."""
 ROUNDS = 3
 STEP = 0.4
 ROBUST_DF = 4.0
@@ -69,7 +71,7 @@ class Reading:
 
 @dataclass(frozen=True)
 class Belief:
-    """Most believable ``theta`` (7,), its covariance, and a flag per reading (empty: believed)."""
+    """Most believable ``theta`` (8,), its covariance, and a flag per reading (empty: believed)."""
 
     theta: Floats
     covariance: Floats
@@ -127,7 +129,17 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
         return replace(PRIOR, flags=tuple("" for _ in readings))
     start = past.joint.start_c
     value = np.array([r.value_c for r in used])
-    sd = np.array([math.hypot(r.sd_c, MODEL_SD_SHARE * abs(r.value_c - start)) for r in used])
+    newest = max(r.minute for r in used)
+    sd = np.array(
+        [
+            math.hypot(
+                r.sd_c,
+                MODEL_SD_SHARE * abs(r.value_c - start),
+                AGE_SD_C_MIN * (newest - r.minute),
+            )
+            for r in used
+        ]
+    )
     theta = np.zeros(len(QUANTITIES))
     hessian = np.eye(len(QUANTITIES))
     miss = np.zeros(len(used))

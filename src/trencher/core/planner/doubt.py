@@ -25,7 +25,7 @@ from trencher.core.thermal.geometry import COARSE
 
 Floats = NDArray[np.float64]
 
-QUANTITIES = ("thickness", "span", "start", "oven", "heat", "conduct", "probe")
+QUANTITIES = ("thickness", "span", "start", "oven", "heat", "conduct", "wet", "probe")
 """Order of ``theta``."""
 Z80 = 1.2815515655446004
 """A standard normal lies within ± this in eight cases of ten."""
@@ -45,6 +45,7 @@ class Doubt:
     oven_c: float = 5.0
     heat: float = 0.12
     conduct: float = 0.04
+    wet: float = 0.35
 
 
 MEASURED_START_SD_C = 0.5
@@ -52,7 +53,7 @@ KNOWN_OVEN_SD_C = 2.5
 
 
 def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
-    """One draw as a deviation of this roast. ``theta`` (7,) in standard normals."""
+    """One draw as a deviation of this roast. ``theta`` (8,) in standard normals."""
     size = size_of(roast.joint)
     return Deviation(
         thickness=math.exp(size.thickness_sd * theta[0]),
@@ -61,7 +62,8 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         oven_c=doubt.oven_c * float(theta[3]),
         heat=math.exp(doubt.heat * theta[4]),
         conduct=math.exp(doubt.conduct * theta[5]),
-        probe_xi=math.sqrt(PROBE_SQ * math.exp(PROBE_LOG_SD * theta[6])),
+        wet=math.exp(doubt.wet * theta[6]),
+        probe_xi=math.sqrt(PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
     )
 
 

@@ -117,6 +117,7 @@ class Deviation:
     oven_c: float = 0.0
     heat: float = 1.0
     conduct: float = 1.0
+    wet: float = 1.0
     probe_xi: float = 0.0
 
 
@@ -157,6 +158,8 @@ class Kitchen:
             water=tables.water, moist=phys.evaporation, max_dt_s=self.grid.dt_s
         )
         par[kernel.P_PROBE] = d.probe_xi**2
+        par[kernel.P_ESCAPE] *= d.wet
+        par[kernel.P_SEEP] *= d.wet
         start = float(np.clip(r.joint.start_c + d.start_c, -25.0, 45.0))
         return Simulation.start(body, tables, par, start, r.cooker.room_c)
 

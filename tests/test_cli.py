@@ -1,0 +1,124 @@
+"""The command line as anyone may script it: the real program in a process of its own."""
+
+from __future__ import annotations
+
+import json
+import subprocess
+import sys
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from tests.formats.test_roast import GOOD, changed
+
+
+def trencher(*words: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", "trencher", *words], capture_output=True, text=True, check=False,
+        timeout=120,
+    )  # fmt: skip
+
+
+def written(tmp_path: Path, data: Any) -> str:
+    path = tmp_path / "roast.json"
+    path.write_text(json.dumps(data), encoding="utf-8")
+    return str(path)
+
+
+@pytest.fixture(scope="module")
+def forecast(tmp_path_factory: pytest.TempPathFactory) -> dict[str, Any]:
+    path = tmp_path_factory.mktemp("cli") / "roast.json"
+    path.write_text(json.dumps(GOOD), encoding="utf-8")
+    done = trencher("simulate", str(path), "--every", "120")
+    assert done.returncode == 0, done.stderr
+    assert done.stderr == ""
+    found: dict[str, Any] = json.loads(done.stdout)
+    return found
+
+
+def test_simulate_prints_every_field_of_the_format(forecast: dict[str, Any]) -> None:
+    assert forecast["format"] == "trencher/forecast"
+    assert forecast["version"] == 1
+    for key in (
+        "stages", "pull", "peak", "carryover_c", "band80", "loss", "lethality_log10",
+        "even_fraction", "crust", "tenderness", "series", "notes", "seed",
+    ):  # fmt: skip
+        assert key in forecast, key
+    assert set(forecast["stages"][0]) >= {"text", "start_min", "end_min", "core_c", "surface_c"}
+    assert set(forecast["series"]) == {
+        "min", "air_c", "surface_c", "core_c", "thin_end_c", "mean_c",
+    }  # fmt: skip
+    assert set(forecast["loss"]) == {"fraction", "evaporated", "dripped"}
+
+
+def test_the_numbers_hang_together(forecast: dict[str, Any]) -> None:
+    assert forecast["peak"]["core_c"] == pytest.approx(58.0, abs=0.05)
+    climb = forecast["peak"]["core_c"] - forecast["pull"]["core_c"]
+    assert forecast["carryover_c"] == pytest.approx(climb)
+    low, high = forecast["band80"]["pull_min"]
+    assert low < forecast["pull"]["min"] < high
+    lengths = {len(column) for column in forecast["series"].values()}
+    assert len(lengths) == 1
+    minutes = forecast["series"]["min"]
+    assert minutes[:3] == [0.0, 2.0, 4.0]
+    assert minutes[-1] == pytest.approx(forecast["stages"][-1]["end_min"])
+
+
+def test_ideal_air_is_at_its_heat_from_the_first_second(forecast: dict[str, Any]) -> None:
+    assert forecast["series"]["air_c"][0] == 210.0
+
+
+@pytest.mark.parametrize(
+    ("path", "value", "words"),
+    [
+        ("joint.weight_kg", 99, "joint.weight_kg: 99 is out of range; allowed: 0.1 to 25 kg"),
+        ("joint.cut", "beef", "joint.cut"),
+        ("method", "210 20min", "write 210C or 210F (99 °C)"),
+        ("method", "60C until 80C", "24 hours"),
+        ("version", 9, "version"),
+    ],
+)
+def test_wrong_input_is_one_line_and_exit_2(
+    tmp_path: Path, path: str, value: Any, words: str
+) -> None:
+    done = trencher("simulate", written(tmp_path, changed(path, value)))
+    assert done.returncode == 2
+    assert done.stdout == ""
+    assert done.stderr.count("\n") == 1
+    assert words in done.stderr
+    assert "Traceback" not in done.stderr
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        ("simulate",), ("simulate", "/nowhere/roast.json"), ("simulate", "--every", "60"),
+        ("bake",), ("simulate", ".", ), ("serve", "--port", "99999"),
+    ],
+)  # fmt: skip
+def test_wrong_words_are_one_line_and_exit_2(words: tuple[str, ...]) -> None:
+    done = trencher(*words)
+    assert done.returncode == 2
+    assert done.stderr.startswith("trencher: ")
+    assert done.stderr.count("\n") == 1
+
+
+@pytest.mark.parametrize("every", ["0", "-5", "4000", "nan", "soon"])
+def test_spacing_has_bounds(tmp_path: Path, every: str) -> None:
+    done = trencher("simulate", written(tmp_path, GOOD), "--every", every)
+    assert done.returncode == 2
+    assert "every" in done.stderr
+    assert done.stderr.count("\n") == 1
+
+
+def test_binary_is_refused(tmp_path: Path) -> None:
+    path = tmp_path / "roast.json"
+    path.write_bytes(bytes(range(256)))
+    done = trencher("simulate", str(path))
+    assert done.returncode == 2
+    assert "UTF-8" in done.stderr
+
+
+def test_the_schema_is_printed() -> None:
+    assert json.loads(trencher("schema").stdout)["title"] == "Trencher roast"
