@@ -110,7 +110,7 @@ def test_by_the_clock_the_peak_is_more_doubtful_than_by_a_probe() -> None:
 
 
 def test_hopeless_draws_are_left_out_not_fatal() -> None:
-    barely = roast("58C until 55C")
+    barely = roast("66C until 55C")
     members = run_members(barely, Doubt(oven_c=8.0), list(normal_points(24)))
     reached = [m for m in members if m.walk is not None]
     assert 0 < len(reached) < 24

@@ -8,7 +8,7 @@ import pytest
 from tests.kitchens import HOT_THEN_LOW, ONE_HEAT, go, roast, sirloin
 from trencher.core.belief.follow import Outlook, Reading, believe, outlook
 from trencher.core.belief.timeline import timeline
-from trencher.core.method.stages import Minutes, UntilPeak
+from trencher.core.method.stages import Minutes
 from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import kitchen
@@ -19,7 +19,7 @@ PLAN = roast(HOT_THEN_LOW)
 
 def pretend(**changes: float) -> PretendRoast:
     facts = {"thickness_mm": 107.0, "width_mm": 114.0, "length_mm": 207.0, "start_c": 5.5}
-    hidden = PretendRoast(Truth(seed=5, **(facts | changes)))  # type: ignore[arg-type]
+    hidden = PretendRoast(Truth(seed=5, **(facts | changes)))
     hidden.go(Span(20, 220))
     while hidden.shown_c < 46.0:
         hidden.go(Span(1, 160))
@@ -157,11 +157,24 @@ def test_the_curve_lies_in_its_ribbon() -> None:
 PLANNED = go(HOT_THEN_LOW)
 
 
-def test_nothing_reported_goes_as_planned() -> None:
+def test_a_turn_down_nobody_reported_is_taken_as_missed() -> None:
     line = timeline(PLANNED, {}, 50.0)
-    assert [str(s) for s in line.past.stages] == ["220C 20min", "160C 30min"]
-    assert isinstance(line.ahead.stages[-2].length, UntilPeak)
-    assert line.current == 1
+    assert [str(s) for s in line.past.stages] == ["220C 50min"]
+    assert line.current == 0
+    # What is ahead begins with the next stage at once.
+    assert [str(s) for s in line.ahead.stages[:2]] == ["220C 50min", "160C until peak 57C"]
+
+
+def test_a_missed_turn_down_costs_time_and_climb() -> None:
+    line = timeline(PLANNED, {}, 50.0)
+    missed = outlook(PLAN, line, [], 50.0)
+    assert missed.pull_min < follow([], 50.0).pull_min - 5
+    assert missed.pull_core_c < follow([], 50.0).pull_core_c
+
+
+def test_an_unreported_stage_before_a_reported_one_went_as_planned() -> None:
+    line = timeline(PLANNED, {1: 90.0}, 95.0)
+    assert [str(s) for s in line.past.stages] == ["220C 20min", "160C 1h10", "rest tented 5min"]
 
 
 def test_an_early_turn_down_counts_from_then() -> None:
@@ -180,7 +193,7 @@ def test_in_the_first_stage_what_is_left_of_it_is_ahead() -> None:
 
 
 def test_the_take_out_happens_only_when_reported() -> None:
-    long_after = timeline(PLANNED, {}, 400.0)
+    long_after = timeline(PLANNED, {0: 20.0}, 400.0)
     assert long_after.current == 1
     assert long_after.pulled_min is None
     out = timeline(PLANNED, {1: 95.0}, 110.0)

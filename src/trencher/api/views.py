@@ -10,7 +10,7 @@ import numpy as np
 from trencher.api import schemas as s
 from trencher.core.catalogue.cuts import Cut
 from trencher.core.joint import Joint, Size
-from trencher.core.method.stages import Oven, Stage
+from trencher.core.method.stages import Minutes, Oven, Rate, Stage
 from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, slices_of
 from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Band
@@ -274,10 +274,17 @@ def _stages(f: Following) -> list[s.StageOut]:
     for i, stage in enumerate(plan.stages):
         first = walk.stages[i if i < past else i + max(split, 0)]
         last = walk.stages[i + split] if i == past - 1 and split > 0 else first
+        planned = f.planned.stages[i]
+        length = planned.end_min - planned.start_min
         found.append(
             s.StageOut(
                 text=str(stage), kind=_kind(stage), start_min=first.start_min,
                 end_min=last.end_min, core_c=last.core_c, surface_c=last.surface_c,
+                planned_end_min=(
+                    first.start_min + length
+                    if isinstance(stage.length, Minutes | Rate)
+                    else None
+                ),
                 air_c=k.true_air(stage) if isinstance(stage, Oven) else None,
                 dial_c=(
                     k.true_air(stage) + cooker.dial_error_at(k.true_air(stage))

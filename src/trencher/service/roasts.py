@@ -17,7 +17,7 @@ from trencher.core.errors import Conflict, InputError, OutOfRange
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.planner.cautions import Verdict, plate_verdict
-from trencher.core.planner.forward import with_rest
+from trencher.core.planner.forward import Walk, with_rest
 from trencher.core.planner.setup import Roast
 from trencher.core.session import MARKS, Session
 from trencher.service.clock import Clock
@@ -37,6 +37,7 @@ class Following:
 
     session: Session
     roast: Roast
+    planned: Walk
     outlook: Outlook
     line: Timeline
     now: datetime
@@ -113,7 +114,8 @@ class RoastService:
         assert session.method is not None
         assert session.put_in_at is not None
         roast = wish.roast(session.method)
-        line = timeline(cached_walk(roast), dict(session.ends), now)
+        planned = cached_walk(roast)
+        line = timeline(planned, dict(session.ends), now)
         readings = [
             Reading(r.minute, r.low_c, r.high_c, r.place)  # type: ignore[arg-type]
             for r in session.readings
@@ -122,6 +124,7 @@ class RoastService:
         found = Following(
             session=session,
             roast=roast,
+            planned=planned,
             outlook=outlook(roast, line, readings, now, wish.doubt),
             line=line,
             now=self.clock.now(),

@@ -36,8 +36,9 @@ class Timeline:
 def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeline:
     """The timeline at ``now_min``, from the planned walk and the stage ends someone reported.
 
-    ``ends``: stage index → minute. A stage before the take-out that nobody reported is taken to
-    end as planned; the take-out and what follows happen only when reported.
+    ``ends``: stage index → minute. A stage ends when someone says so, not when the plan did: a
+    turn-down that nobody reported is taken as missed, and is asked for. An unreported stage before
+    a reported one is taken to have ended as planned.
     """
     plan, _ = with_rest(planned.method)
     pull = planned.pull_index
@@ -50,8 +51,6 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
             end: float | None = max(ends[i], start)
         elif any(later > i for later in ends):
             end = min(start + planned_length, min(m for j, m in ends.items() if j > i))
-        elif i < pull or (pull < i < len(plan.stages) - 1):
-            end = start + planned_length
         else:
             end = None
         current = i

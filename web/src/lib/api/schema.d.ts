@@ -1294,7 +1294,8 @@ export interface components {
     }
     /**
      * StageOut
-     * @description A stage: minutes from the start; ``dial_c`` what this dial must show.
+     * @description A stage: minutes from the start; ``dial_c`` what this dial must show; ``planned_end_min``
+     *     in a running roast when a stage by the clock was to end.
      */
     StageOut: {
       /** Air C */
@@ -1307,6 +1308,8 @@ export interface components {
       end_min: number
       /** Kind */
       kind: string
+      /** Planned End Min */
+      planned_end_min: number | null
       /** Start Min */
       start_min: number
       /** Surface C */

@@ -77,9 +77,9 @@ export class RoastState {
     )
   }
 
-  endStage(stage: number): Promise<boolean> {
+  endStage(stage: number, minute: number | null = null): Promise<boolean> {
     return this.#do(() =>
-      want(http.POST('/roasts/{roast_id}/stage-end', { ...this.#path, body: { stage } })),
+      want(http.POST('/roasts/{roast_id}/stage-end', { ...this.#path, body: { stage, minute } })),
     )
   }
 

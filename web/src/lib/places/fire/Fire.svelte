@@ -90,9 +90,9 @@
     } else fault = held.fault
   }
 
-  async function done(stage: number, out: boolean): Promise<void> {
+  async function done(stage: number, out: boolean, minute: number | null = null): Promise<void> {
     if (held === null || roast === null) return
-    if (await held.endStage(stage)) {
+    if (await held.endStage(stage, minute)) {
       await held.look()
       const restLeft = outlook?.stages.slice(stage + 1).some((s) => s.kind === 'oven') ?? false
       if (out && !restLeft) go('board', roast.id)
@@ -224,8 +224,18 @@
             <button
               class="act ember"
               disabled={held.busy}
-              onclick={() => done(action.stage, action.out)}>{action.label}</button
+              onclick={() => done(action.stage, action.out)}
+              >{action.label}{action.planned === null ? '' : ' just now'}</button
             >
+            {#if action.planned !== null}
+              <button
+                class="act plain wide"
+                disabled={held.busy}
+                onclick={() => done(action.stage, action.out, action.planned)}
+              >
+                It was done at {hour(new Date(putIn + action.planned * 60_000))}
+              </button>
+            {/if}
           {/if}
           <button class="act plain" disabled={held.busy} onclick={() => held?.mark('door')}>
             Door opened
@@ -340,6 +350,9 @@
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 0.5rem;
+  }
+  .wide {
+    grid-column: 1 / -1;
   }
   .ember {
     grid-column: 1 / -1;

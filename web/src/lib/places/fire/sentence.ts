@@ -9,8 +9,10 @@ export type Step = {
   /** The line under it. */
   then: string
   /** The button that says it has been done, for the stage that is on. */
-  action: { label: string; stage: number; out: boolean } | null
+  action: { label: string; stage: number; out: boolean; planned: number | null } | null
 }
+
+const OVERDUE_MIN = 2
 
 const at = (outlook: Outlook, minute: number): Date =>
   new Date(new Date(outlook.put_in_at).getTime() + minute * 60_000)
@@ -43,7 +45,7 @@ export function nextStep(
   if (roast.pulled_min === null && current >= pull) {
     const { low, high, value } = outlook.pull_min
     const core = temp(outlook.pull_core_c, units, true)
-    const action = { label: 'Taken out', stage: pull, out: true }
+    const action = { label: 'Taken out', stage: pull, out: true, planned: null }
     if (value - now < 0.75) return { shout: `Take it out now, at ${core}.`, then: climb, action }
     const range = minutesRange((low ?? value) - now, (high ?? value) - now)
     return {
@@ -61,16 +63,18 @@ export function nextStep(
         : `Resting. Carve from about ${clock(ready)}.`
     return { shout, then: climb, action: null }
   }
-  const due = stage.end_min
+  const due = plannedEnd(roast, outlook, current)
   const when = about(due, now)
   const hand = next.dial_c === null ? '' : dial(next.dial_c, marks)
-  const action = { label: '', stage: current, out: current === pull }
+  const late = now - due > OVERDUE_MIN
+  const over = late ? ` That was due at ${clock(due)}: has it been done?` : ''
+  const action = { label: '', stage: current, out: current === pull, planned: late ? due : null }
   if (next.kind === 'oven' && stage.kind === 'oven') {
     const down = (next.air_c ?? 0) < (stage.air_c ?? 0)
     action.label = down ? 'Turned down' : 'Turned up'
     return {
       shout: `Turn it ${down ? 'down' : 'up'} to ${hand} ${when}${when === 'now' ? '' : `, at ${clock(due)}`}.`,
-      then: laterOut(outlook, units, clock),
+      then: `${laterOut(outlook, units, clock)}${over}`,
       action,
     }
   }
@@ -78,7 +82,7 @@ export function nextStep(
     action.label = 'Back in the oven'
     return {
       shout: `Back in at ${hand} ${when}${when === 'now' ? '' : `, at ${clock(due)}`}.`,
-      then: 'Let the oven be fully hot first.',
+      then: `Let the oven be fully hot first.${over}`,
       action,
     }
   }
@@ -86,7 +90,7 @@ export function nextStep(
     action.label = 'Switched off'
     return {
       shout: `Switch the oven off ${when}; keep the door shut.`,
-      then: laterOut(outlook, units, clock),
+      then: `${laterOut(outlook, units, clock)}${over}`,
       action,
     }
   }
@@ -96,6 +100,13 @@ export function nextStep(
     then: climb,
     action,
   }
+}
+
+/** When a stage was to end: its planned length from where it began. */
+function plannedEnd(roast: Roast, outlook: Outlook, index: number): number {
+  const stage = outlook.stages[index]
+  if (stage === undefined) return 0
+  return stage.planned_end_min ?? stage.end_min
 }
 
 function look(outlook: Outlook, now: number): string {

@@ -1,0 +1,254 @@
+"""Commands and questions about a roast, on a clock that is told what hour it is."""
+
+from __future__ import annotations
+
+import asyncio
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from tests.service.conftest import METHOD, PLAN, START
+from trencher.api.context import House
+from trencher.core.errors import Conflict, InputError, NotationError, NotFound, OutOfRange
+from trencher.core.thermal.cooker import Cooker
+from trencher.service.clock import FastClock, WallClock
+from trencher.service.feed import Feed
+from trencher.service.planning import Wish, all_ways, cooker_of, work_out
+
+
+def test_a_roast_from_block_to_book(house: House, clock: FastClock, roasting: str) -> None:
+    roasts = house.roasts
+    clock.jump(20)
+    roasts.end_stage(roasting, None, None)
+    clock.jump(30)
+    roasts.read(roasting, 16.0, 16.0, "core", None)
+    first = roasts.follow(roasting).outlook
+    clock.jump(30)
+    roasts.read(roasting, 36.0, 36.0, "core", None)
+    second = roasts.follow(roasting).outlook
+    assert second.pull_band.high - second.pull_band.low < first.pull_band.high - first.pull_band.low
+    clock.jump(second.pull_min - 80)
+    session = roasts.end_stage(roasting, 1, None)
+    assert session.status == "resting"
+    clock.jump(40)
+    resting = roasts.follow(roasting).outlook
+    assert resting.core_c > second.pull_core_c + 4
+    session = roasts.carve(roasting, None)
+    assert session.status == "done"
+    session = roasts.judge(roasting, "Rosy", "")
+    assert session.verdict is not None
+
+
+def test_the_core_measured_at_the_door_replaces_the_assumed_start(
+    house: House, clock: FastClock
+) -> None:
+    cold, _ = house.roasts.lay(PLAN)
+    warm, _ = house.roasts.lay(PLAN)
+    for roast_id, core in ((cold, 3.0), (warm, 14.0)):
+        house.roasts.choose(roast_id, METHOD, None)
+        house.roasts.put_in(roast_id, core)
+    clock.jump(5)
+    later = house.roasts.follow(cold).outlook.pull_min
+    assert later > house.roasts.follow(warm).outlook.pull_min + 3
+
+
+def test_measuring_at_the_door_narrows_the_promise(house: House) -> None:
+    widths = []
+    for core in (None, 6.0):
+        roast_id, _ = house.roasts.lay(PLAN)
+        house.roasts.choose(roast_id, METHOD, None)
+        session = house.roasts.put_in(roast_id, core)
+        planned = next(e.data["planned"] for e in session.log if e.kind == "put_in")
+        widths.append(planned["pull_band"][1] - planned["pull_band"][0])
+    assert widths[1] < widths[0]
+
+
+def test_a_reading_may_be_entered_late_but_not_before_it_happens(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(60)
+    house.roasts.read(roasting, 20.0, 20.0, "core", 45.0)
+    with pytest.raises(OutOfRange, match="0 to 60 minutes"):
+        house.roasts.read(roasting, 20.0, 20.0, "core", 75.0)
+
+
+@pytest.mark.parametrize(
+    ("low", "high"), [(200.0, 200.0), (-40.0, -40.0), (59.0, 57.0), (20.0, 500.0)]
+)
+def test_readings_have_bounds(house: House, roasting: str, low: float, high: float) -> None:
+    with pytest.raises(InputError):
+        house.roasts.read(roasting, low, high, "core", None)
+    assert house.roasts.session(roasting).readings == ()
+
+
+def test_belief_is_kept_for_a_third_of_a_minute_and_renewed_by_an_event(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(30)
+    first = house.roasts.follow(roasting)
+    assert house.roasts.follow(roasting) is first
+    clock.jump(0.5)
+    second = house.roasts.follow(roasting)
+    assert second is not first
+    house.roasts.mark(roasting, "door", "", None)
+    assert house.roasts.follow(roasting) is not second
+
+
+def test_taking_back_a_take_out(house: House, clock: FastClock, roasting: str) -> None:
+    clock.jump(90)
+    session = house.roasts.end_stage(roasting, 1, None)
+    assert session.status == "resting"
+    back = house.roasts.withdraw(roasting, session.last_seq)
+    assert back.status == "roasting"
+    with pytest.raises(Conflict, match="no event"):
+        house.roasts.withdraw(roasting, session.last_seq)
+
+
+def test_a_stage_ends_once(house: House, clock: FastClock, roasting: str) -> None:
+    clock.jump(15)
+    house.roasts.end_stage(roasting, 0, None)
+    with pytest.raises(Conflict, match="already"):
+        house.roasts.end_stage(roasting, 0, None)
+    with pytest.raises(OutOfRange):
+        house.roasts.end_stage(roasting, 7, None)
+
+
+def test_the_plan_is_closed_once_the_door_is(house: House, roasting: str) -> None:
+    with pytest.raises(Conflict):
+        house.roasts.change(roasting, {"wanted_c": 60.0})
+    with pytest.raises(Conflict):
+        house.roasts.choose(roasting, METHOD, None)
+
+
+def test_nothing_goes_in_without_a_way(house: House) -> None:
+    roast_id, _ = house.roasts.lay(PLAN)
+    with pytest.raises(Conflict, match="choose a way"):
+        house.roasts.put_in(roast_id, None)
+
+
+@pytest.mark.parametrize(
+    "part",
+    [
+        {"wanted_c": 20.0}, {"rest_min": 999.0}, {"name": "  "},
+        {"joint": {"cut": "unicorn", "weight_kg": 1.0}},
+        {"joint": {"cut": "lamb-leg", "weight_kg": 99.0}},
+    ],
+)  # fmt: skip
+def test_a_wrong_change_changes_nothing(house: House, part: dict[str, object]) -> None:
+    roast_id, before = house.roasts.lay(PLAN)
+    with pytest.raises(InputError):
+        house.roasts.change(roast_id, part)
+    assert house.roasts.session(roast_id) == before
+
+
+def test_an_unknown_oven_is_said(house: House) -> None:
+    with pytest.raises(NotFound, match="oven"):
+        house.roasts.lay(PLAN | {"oven_id": "aga"})
+
+
+def test_a_method_that_cannot_be_read_is_refused_with_its_place(house: House) -> None:
+    roast_id, _ = house.roasts.lay(PLAN)
+    with pytest.raises(NotationError) as caught:
+        house.roasts.choose(roast_id, "160C fan 20", None)
+    assert caught.value.start == 9
+
+
+def test_only_readings_of_the_core_meet_a_figure(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    house.repository.set_setting("profile", "us")
+    clock.jump(110)
+    house.roasts.read(roasting, 70.0, 70.0, "thin_end", None)
+    assert house.roasts.follow(roasting).verdict.standing == "unknown"
+    house.roasts.read(roasting, 64.0, 64.0, "core", 100.0)
+    assert house.roasts.follow(roasting).verdict.standing == "not_met"
+    house.roasts.read(roasting, 64.0, 64.0, "core", 105.0)
+    assert house.roasts.follow(roasting).verdict.standing == "met"
+
+
+# --- planning ----------------------------------------
+def wish(**changes: object) -> Wish:
+    from tests.kitchens import sirloin
+
+    facts: dict[str, object] = {
+        "joint": sirloin(), "cooker": Cooker(), "wanted_c": 57.0, "rest_min": 40.0,
+    }  # fmt: skip
+    return Wish(**(facts | changes))  # type: ignore[arg-type]
+
+
+def test_three_ways_end_at_the_wanted_peak() -> None:
+    ways = all_ways(wish())
+    assert [w.school.id for w in ways] == ["hot-then-low", "one-temperature", "low-then-blast"]
+    for way in ways:
+        assert way.forecast is not None
+        assert way.forecast.peak_c == pytest.approx(57.0, abs=0.1)
+
+
+def test_quick_ways_are_near_the_full_ones() -> None:
+    for full, quick in zip(all_ways(wish()), all_ways(wish(), quick=True), strict=True):
+        assert full.forecast is not None
+        assert quick.forecast is not None
+        assert quick.forecast.bands is None
+        assert quick.forecast.pull_min == pytest.approx(full.forecast.pull_min, rel=0.06)
+
+
+def test_a_way_that_cannot_be_says_why() -> None:
+    ways = all_ways(wish(cooker=Cooker(max_c=60.0), wanted_c=75.0))
+    assert all(w.forecast is None for w in ways)
+    assert all("24 hours" in w.reason for w in ways)
+
+
+def test_a_known_oven_narrows_the_band() -> None:
+    plain, _ = work_out(wish(), METHOD)
+    known, _ = work_out(wish(cooker=Cooker(dial_points=((160.0, 12.0),))), METHOD)
+    assert plain.bands is not None
+    assert known.bands is not None
+    assert (known.bands.pull_min.high - known.bands.pull_min.low) < (
+        plain.bands.pull_min.high - plain.bands.pull_min.low
+    )
+
+
+def test_dial_points_are_read_between_and_kept_level_beyond(house: House) -> None:
+    cooker = cooker_of(house.repository.oven("house-oven"))
+    assert cooker.dial_error_at(160) == 12
+    assert cooker.dial_error_at(190) == pytest.approx(9.5)
+    assert cooker.dial_error_at(100) == 12
+    assert cooker.dial_error_at(240) == 7
+
+
+# --- clock and feed ----------------------------------------
+def test_a_fast_clock_keeps_the_hour_when_its_pace_changes() -> None:
+    real = [datetime(2026, 1, 1, tzinfo=UTC)]
+    clock = FastClock(START, 60.0, source=lambda: real[0])
+    real[0] += timedelta(seconds=10)
+    assert clock.now() == START + timedelta(minutes=10)
+    clock.set_pace(1.0)
+    real[0] += timedelta(seconds=10)
+    assert clock.now() == START + timedelta(minutes=10, seconds=10)
+
+
+@pytest.mark.parametrize("pace", [-1.0, 601.0])
+def test_a_clock_has_its_limits(clock: FastClock, pace: float) -> None:
+    with pytest.raises(OutOfRange):
+        clock.set_pace(pace)
+    with pytest.raises(OutOfRange):
+        clock.jump(-5.0)
+
+
+def test_the_kitchens_own_clock_is_the_wall() -> None:
+    assert abs((WallClock().now() - datetime.now(UTC)).total_seconds()) < 5
+
+
+def test_the_bell_wakes_from_any_thread() -> None:
+    async def listening() -> bool:
+        feed = Feed()
+        bell = feed.listen()
+        await asyncio.to_thread(feed.ring)
+        await asyncio.wait_for(bell.wait(), 2)
+        feed.leave(bell)
+        bell.clear()
+        feed.ring()
+        await asyncio.sleep(0.02)
+        return bell.is_set()
+
+    assert asyncio.run(listening()) is False

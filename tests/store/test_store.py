@@ -1,0 +1,226 @@
+"""Kept: append-only, migrated with a copy, one writer, and nothing acknowledged is ever lost."""
+
+from __future__ import annotations
+
+import os
+import signal
+import sqlite3
+import subprocess
+import sys
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from sqlalchemy import text
+from sqlalchemy.exc import IntegrityError, OperationalError
+
+from trencher.core.errors import Conflict, NotFound
+from trencher.core.session import replay
+from trencher.store.database import Database, DatabaseError, migrate
+from trencher.store.repository import OvenRecord, Repository
+
+AT = "2026-10-03T17:00:00+00:00"
+PLAN: dict[str, Any] = {
+    "name": "Sirloin", "serve_at": "2026-10-03T19:00:00+00:00", "wanted_c": 57.0, "rest_min": 40.0,
+    "oven_id": "o", "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
+}  # fmt: skip
+CHOSE = {"school": None, "method": "170C until 50C; rest open 10min", "pull_stage": 0}
+READ = {"minute": 30.0, "low_c": 20.0, "high_c": 20.0, "place": "core"}
+
+
+@pytest.fixture
+def database(tmp_path: Path) -> Iterator[Database]:
+    made = Database(tmp_path / "t.sqlite")
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def kept(database: Database) -> Repository:
+    repository = Repository(database)
+    repository.create("r", PLAN, AT)
+    repository.append("r", "chose", CHOSE, AT)
+    repository.append("r", "put_in", {"at": AT, "core_c": None}, AT)
+    return repository
+
+
+def test_pragmas_are_what_durability_needs(database: Database) -> None:
+    with database.write() as sql:
+        assert sql.execute(text("PRAGMA journal_mode")).scalar() == "wal"
+        assert sql.execute(text("PRAGMA synchronous")).scalar() == 2
+        assert sql.execute(text("PRAGMA foreign_keys")).scalar() == 1
+
+
+def test_readers_cannot_write(database: Database) -> None:
+    with pytest.raises(OperationalError, match="readonly"), database.read() as sql:
+        sql.execute(text("DELETE FROM ovens"))
+
+
+@pytest.mark.parametrize("verb", ["UPDATE events SET kind = 'x'", "DELETE FROM events"])
+def test_the_log_can_only_grow(kept: Repository, database: Database, verb: str) -> None:
+    with pytest.raises(IntegrityError, match="only ever added"), database.write() as sql:
+        sql.execute(text(verb))
+    assert kept.session("r").last_seq == 3
+
+
+def test_an_event_needs_its_roast(database: Database) -> None:
+    with pytest.raises(IntegrityError), database.write() as sql:
+        sql.execute(
+            text("INSERT INTO events (roast_id, seq, at, kind, data) VALUES ('x', 1, '', '', '{}')")
+        )
+
+
+def test_the_live_state_is_the_replay(kept: Repository) -> None:
+    live = kept.append("r", "read", READ, AT)
+    live = kept.append("r", "withdrew", {"seq": 4}, AT)
+    assert kept.session("r") == live == replay(live.log)
+
+
+def test_a_reading_stands_in_columns_too_and_knows_it_was_withdrawn(
+    kept: Repository, database: Database
+) -> None:
+    kept.append("r", "read", READ, AT)
+    kept.append("r", "withdrew", {"seq": 4}, AT)
+    with database.read() as sql:
+        row = sql.execute(text("SELECT minute, low_c, withdrawn FROM readings")).one()
+    assert tuple(row) == (30.0, 20.0, 1)
+
+
+def test_a_step_that_does_not_fit_leaves_no_trace(kept: Repository) -> None:
+    with pytest.raises(Conflict):
+        kept.append("r", "carved", {"minute": 1.0}, AT)
+    assert kept.session("r").last_seq == 3
+
+
+def test_what_is_not_there_is_said(kept: Repository) -> None:
+    with pytest.raises(NotFound, match="nope"):
+        kept.session("nope")
+    with pytest.raises(NotFound):
+        kept.append("nope", "read", READ, AT)
+    with pytest.raises(NotFound):
+        kept.oven("nope")
+
+
+def test_the_feed_goes_on_after_any_line(kept: Repository) -> None:
+    lines = kept.feed_after(0)
+    assert [line.kind for line in lines] == ["laid", "chose", "put_in"]
+    assert [line.id for line in kept.feed_after(lines[0].id)] == [line.id for line in lines[1:]]
+    assert kept.feed_last() == lines[-1].id
+
+
+def test_ovens_and_settings_are_kept(kept: Repository) -> None:
+    kept.save_oven(OvenRecord("o", "Old", {"kind": "fan"}))
+    kept.save_oven(OvenRecord("o", "New", {"kind": "gas"}))
+    assert [(o.name, o.facts["kind"]) for o in kept.ovens()] == [("New", "gas")]
+    assert kept.setting("units") is None
+    kept.set_setting("units", "F")
+    assert kept.setting("units") == "F"
+
+
+def test_many_hands_at_once_lose_nothing(kept: Repository) -> None:
+    faults: list[Exception] = []
+
+    def hand(n: int) -> None:
+        try:
+            for i in range(10):
+                kept.append("r", "read", READ | {"minute": float(n * 10 + i)}, AT)
+        except Exception as error:
+            faults.append(error)
+
+    hands = [threading.Thread(target=hand, args=(n,)) for n in range(6)]
+    for one in hands:
+        one.start()
+    for one in hands:
+        one.join()
+    assert faults == []
+    session = kept.session("r")
+    assert len(session.readings) == 60
+    assert [e.seq for e in session.log] == list(range(1, 64))
+
+
+# --- migrations ----------------------------------------------------------------------------------
+def test_a_new_file_needs_no_copy_and_a_current_one_no_migration(tmp_path: Path) -> None:
+    path = tmp_path / "new.sqlite"
+    assert migrate(path) is None
+    assert migrate(path) is None
+    assert list(tmp_path.glob("*before*")) == []
+
+
+def test_an_older_file_is_copied_before_it_is_changed(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite"
+    with sqlite3.connect(path) as old:
+        old.execute("CREATE TABLE keepsake (x)")
+        old.execute("INSERT INTO keepsake VALUES (42)")
+    copy = migrate(path)
+    assert copy is not None
+    with sqlite3.connect(copy) as before:
+        assert before.execute("SELECT x FROM keepsake").fetchone() == (42,)
+        assert before.execute("SELECT 1 FROM sqlite_master WHERE name='events'").fetchone() is None
+    with sqlite3.connect(path) as after:
+        assert after.execute("SELECT 1 FROM sqlite_master WHERE name='events'").fetchone()
+
+
+def test_a_file_of_a_newer_trencher_is_left_alone(tmp_path: Path) -> None:
+    path = tmp_path / "new.sqlite"
+    migrate(path)
+    with sqlite3.connect(path) as made:
+        made.execute("UPDATE alembic_version SET version_num = '9999'")
+    with pytest.raises(DatabaseError, match="newer"):
+        migrate(path)
+
+
+def test_what_is_no_database_is_left_alone(tmp_path: Path) -> None:
+    path = tmp_path / "letter.sqlite"
+    path.write_text("Dear Isolde, " * 100, encoding="utf-8")
+    with pytest.raises(DatabaseError, match="not a Trencher database"):
+        migrate(path)
+    assert path.read_text(encoding="utf-8").startswith("Dear Isolde")
+
+
+# --- kill -9 -------------------------------------------------------------------------------------
+WRITER = """
+import sys
+from pathlib import Path
+from trencher.store.database import Database
+from trencher.store.repository import Repository
+repository = Repository(Database(Path(sys.argv[1])))
+n = 0
+while True:
+    data = {"minute": float(n), "low_c": 20.0, "high_c": 20.0, "place": "core"}
+    repository.append("r", "read", data, "2026-10-03T17:00:00+00:00")
+    n += 1
+    sys.stdout.write(f"{n}\\n")
+    sys.stdout.flush()
+"""
+
+
+@pytest.mark.usefixtures("kept")
+@pytest.mark.parametrize("after_s", [0.05, 0.21, 0.4])
+def test_kill_nine_loses_nothing_that_was_acknowledged(tmp_path: Path, after_s: float) -> None:
+    # The child says a number only after the append has returned; then it is killed outright.
+    with subprocess.Popen(
+        [sys.executable, "-c", WRITER, str(tmp_path / "t.sqlite")],
+        stdout=subprocess.PIPE,
+        text=True,
+    ) as child:
+        assert child.stdout is not None
+        first = child.stdout.readline()
+        time.sleep(after_s)
+        os.kill(child.pid, signal.SIGKILL)
+        said = [first, *child.stdout.readlines()]
+    acknowledged = int([line for line in said if line.endswith("\n")][-1])
+    assert acknowledged >= 1
+    fresh = Database(tmp_path / "t.sqlite")
+    try:
+        readings = Repository(fresh).session("r").readings
+        assert len(readings) >= acknowledged
+        assert [r.minute for r in readings] == [float(n) for n in range(len(readings))]
+        with fresh.read() as sql:
+            assert sql.execute(text("PRAGMA integrity_check")).scalar() == "ok"
+            count = sql.execute(text("SELECT COUNT(*) FROM readings")).scalar()
+        assert count == len(readings)
+    finally:
+        fresh.close()
