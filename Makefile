@@ -70,7 +70,7 @@ test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without the browser
 bench: $(VENV)/.kernel ## print the speed and accuracy rows
 	test -x $(VENV)-bench/bin/python || python3 -m venv $(VENV)-bench
 	$(VENV)-bench/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements/bench.lock
-	PYTHONPATH=src $(VENV)-bench/bin/python -m bench
+	PYTHONPATH=src:. $(VENV)-bench/bin/python -m bench
 
 screenshots: install $(VENV)/.dev chromium ## remake docs/screenshots/ from the demo data
 	$(PY) scripts/screenshots.py

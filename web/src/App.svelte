@@ -45,7 +45,7 @@
     else if (event.key === '/') {
       event.preventDefault()
       if (here.place !== 'block') go('block', roastId)
-      requestAnimationFrame(() => document.getElementById('cut-search')?.focus())
+      kitchen.findsCut = true
     } else if (event.key === 'Escape') help = false
   }
 </script>

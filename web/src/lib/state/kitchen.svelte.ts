@@ -35,6 +35,8 @@ class Kitchen {
   news = $state<Record<string, number>>({})
   now = $state(new Date())
   said = $state('')
+  /** Set when the cook wants to type a cut; its field takes it and the focus. */
+  findsCut = $state(false)
 
   #shown = Date.now()
   #real = performance.now()

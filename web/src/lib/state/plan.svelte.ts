@@ -129,14 +129,15 @@ export class PlanState {
     const id = this.#id
     if (draft === null || id === null) return
     const body = $state.snapshot(draft)
+    let refused = ''
     try {
       await want(http.PATCH('/roasts/{roast_id}', { params: { path: { roast_id: id } }, body }))
       if (this.draft === draft) this.saved = true
-      this.fault = ''
     } catch (error) {
-      this.fault = (error as Error).message
+      refused = (error as Error).message
     }
     await this.#full()
+    if (refused !== '') this.fault = refused
   }
 }
 

@@ -15,7 +15,8 @@ export const fromF = (f: number): number => (f - 32) / 1.8
 
 /** A temperature in whole degrees, with its unit unless `bare`. */
 export function temp(c: number, units: Units, bare = false): string {
-  const value = Math.round(units === 'C' ? c : toF(c))
+  // `|| 0` because −0.4 would round to −0.
+  const value = Math.round(units === 'C' ? c : toF(c)) || 0
   return bare ? `${value}°` : `${value} °${units}`
 }
 

@@ -4,7 +4,12 @@
   import type { Cut } from '$lib/api/client'
   import { matchingCuts } from '$lib/draw/cuts'
 
-  let { cuts, onpick }: { cuts: Cut[]; onpick: (cut: Cut) => void } = $props()
+  let {
+    cuts,
+    wanted = false,
+    onpick,
+    onfound,
+  }: { cuts: Cut[]; wanted?: boolean; onpick: (cut: Cut) => void; onfound?: () => void } = $props()
 
   let typed = $state('')
   const found = $derived(matchingCuts(cuts, typed))
@@ -15,6 +20,12 @@
       itemToValue: (cut) => cut.id,
     }),
   )
+
+  $effect(() => {
+    if (!wanted) return
+    document.getElementById('cut-search')?.focus()
+    onfound?.()
+  })
 
   function picked(value: string[]): void {
     const cut = cuts.find((c) => c.id === value[0])

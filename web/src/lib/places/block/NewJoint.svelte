@@ -39,6 +39,11 @@
 </script>
 
 <div class="new">
-  <CutSearch cuts={kitchen.catalogue?.cuts ?? []} onpick={lay} />
+  <CutSearch
+    cuts={kitchen.catalogue?.cuts ?? []}
+    wanted={kitchen.findsCut}
+    onpick={lay}
+    onfound={() => (kitchen.findsCut = false)}
+  />
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
 </div>

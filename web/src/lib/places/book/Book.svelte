@@ -102,7 +102,11 @@
         <div class="facts">
           <table>
             <thead>
-              <tr><th></th><th scope="col">planned</th><th scope="col">happened</th></tr>
+              <tr
+                ><th><span class="sr-only">what</span></th><th scope="col">planned</th><th
+                  scope="col">happened</th
+                ></tr
+              >
             </thead>
             <tbody>
               <tr>

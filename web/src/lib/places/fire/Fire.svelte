@@ -268,7 +268,7 @@
             {/each}
           </ol>
         {/if}
-        {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+        {#if held.fault && fault === ''}<p class="fault" role="alert">{held.fault}</p>{/if}
       </div>
     </div>
   {/if}

@@ -1,0 +1,1 @@
+"""Rows of speed and accuracy, printed; nothing here asserts a time."""

@@ -1,0 +1,91 @@
+"""Remake docs/screenshots/ from the demo data: one picture of each main view."""
+
+from __future__ import annotations
+
+import shutil
+import socket
+import tempfile
+import threading
+import time
+from pathlib import Path
+
+import uvicorn
+from playwright.sync_api import Page, sync_playwright
+
+from trencher.api.app import create_app
+from trencher.main import Server, demo_house
+from trencher.service.clock import FastClock
+from trencher.settings import Settings
+
+OUT = Path("docs/screenshots")
+METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"]
+
+
+def picture(
+    page: Page, base: str, path: str, name: str, width: int = 1280, height: int = 800
+) -> None:
+    """One PNG."""
+    page.set_viewport_size({"width": width, "height": height})
+    page.goto(base + path)
+    page.get_by_role("heading", level=1).wait_for()
+    page.wait_for_timeout(1800)
+    page.screenshot(path=OUT / f"{name}.png")
+    print(OUT / f"{name}.png")
+
+
+def main() -> None:
+    """Live through tonight's sirloin and take pictures on the way."""
+    chromium = shutil.which("chromium")
+    if chromium is None:
+        raise SystemExit("chromium is missing: make chromium")
+    OUT.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder:
+        house, close = demo_house(Path(folder) / "demo.sqlite")
+        assert isinstance(house.clock, FastClock)
+        house.clock.set_pace(0.0)
+        listener = socket.socket()
+        listener.bind(("127.0.0.1", 0))
+        server = Server(
+            uvicorn.Config(create_app(house, Settings().dist), log_level="error", ws="none"),
+            house.feed,
+        )
+        thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
+        thread.start()
+        while not server.started:
+            time.sleep(0.01)
+        base = f"http://127.0.0.1:{listener.getsockname()[1]}"
+        with sync_playwright() as p:
+            browser = p.chromium.launch(executable_path=chromium, args=FLAGS)
+            page = browser.new_context(reduced_motion="reduce").new_page()
+            picture(page, base, "/block/sirloin", "block")
+            house.roasts.choose("sirloin", METHOD, "hot-then-low")
+            picture(page, base, "/ways/sirloin", "ways")
+            picture(page, base, "/fire/sirloin", "fire-before")
+            picture(page, base, "/book", "book")
+            picture(page, base, "/book/silverside", "book-one")
+            assert house.live is not None
+            roast_id = house.live.start()
+            house.clock.set_pace(0.0)
+            house.clock.jump(12)
+            house.live.report(roast_id)
+            house.feed.ring(clock=True)
+            picture(page, base, f"/fire/{roast_id}", "fire")
+            picture(page, base, f"/fire/{roast_id}", "fire-phone", 390, 844)
+            outlook = house.roasts.follow(roast_id).outlook
+            house.clock.jump(outlook.pull_min - outlook.now_min)
+            house.live.report(roast_id)
+            house.roasts.end_stage(roast_id, 1, None)
+            house.clock.jump(22)
+            house.live.report(roast_id)
+            house.feed.ring(clock=True)
+            picture(page, base, f"/board/{roast_id}", "board")
+            picture(page, base, f"/board/{roast_id}", "board-phone", 390, 844)
+            browser.close()
+        house.feed.close()
+        server.should_exit = True
+        thread.join(timeout=10)
+        close()
+
+
+main()

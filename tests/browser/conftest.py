@@ -1,0 +1,144 @@
+"""A real server with the demo world, and Debian's Chromium in front of it.
+
+The world is made once for the whole run and copied for each test module, so modules do not disturb
+each other. The clock stands still until a test moves it.
+"""
+
+from __future__ import annotations
+
+import shutil
+import socket
+import threading
+import time
+from collections.abc import Iterator
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+import pytest
+import uvicorn
+from playwright.sync_api import Page, expect
+
+from trencher.api.app import create_app
+from trencher.api.context import House
+from trencher.main import Server, demo_house, own_house
+from trencher.service.clock import FastClock
+from trencher.settings import Settings
+
+# Two cores build worlds and draw pictures at once: give an answer time to come.
+expect.set_options(timeout=20_000)
+
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
+    chromium = shutil.which("chromium")
+    assert chromium, "Debian's chromium is missing: make chromium"
+    return {**browser_type_launch_args, "executable_path": chromium, "args": FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args: dict[str, Any]) -> dict[str, Any]:
+    return {
+        **browser_context_args,
+        "viewport": {"width": 1280, "height": 800},
+        "reduced_motion": "reduce",
+        "service_workers": "block",
+    }
+
+
+@dataclass
+class Site:
+    """A running Trencher and how to reach it."""
+
+    house: House
+    url: str
+    stop: Any
+    port: int
+
+    @property
+    def clock(self) -> FastClock:
+        assert isinstance(self.house.clock, FastClock)
+        return self.house.clock
+
+    def forward(self, minutes: float) -> None:
+        """The clock goes on, and every open screen is told."""
+        self.clock.jump(minutes)
+        self.house.feed.ring(clock=True)
+
+
+def serve(house: House, port: int = 0) -> tuple[int, Any]:
+    """Serve a house in a thread; returns the port and how to stop."""
+    listener = socket.socket()
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    listener.bind(("127.0.0.1", port))
+    dist = Settings().dist
+    assert (dist / "index.html").exists(), "the front end is not built: make install"
+    config = uvicorn.Config(create_app(house, dist), log_level="error", ws="none")
+    server = Server(config, house.feed)
+    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.01)
+
+    def stop() -> None:
+        house.feed.close()
+        server.should_exit = True
+        thread.join(timeout=10)
+        listener.close()
+
+    return listener.getsockname()[1], stop
+
+
+@pytest.fixture(scope="session")
+def world(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The demo world's file, made once."""
+    path = tmp_path_factory.mktemp("world") / "demo.sqlite"
+    house, close = demo_house(path)
+    assert isinstance(house.clock, FastClock)
+    house.clock.set_pace(0.0)
+    close()
+    return path
+
+
+@pytest.fixture
+def site(world: Path, tmp_path: Path) -> Iterator[Site]:
+    """The demo world at 13:30, standing still."""
+    path = tmp_path / "demo.sqlite"
+    shutil.copy(world, path)
+    house, close = demo_house(path)
+    port, stop = serve(house)
+    yield Site(house, f"http://127.0.0.1:{port}", stop, port)
+    stop()
+    close()
+
+
+@pytest.fixture
+def own(tmp_path: Path) -> Iterator[Site]:
+    """A kitchen of one's own, empty."""
+    house, close = own_house(tmp_path / "own.sqlite")
+    port, stop = serve(house)
+    yield Site(house, f"http://127.0.0.1:{port}", stop, port)
+    stop()
+    close()
+
+
+@pytest.fixture(autouse=True)
+def no_faults(page: Page) -> Iterator[None]:
+    """No page may throw, and none may ask anyone but its own server."""
+    faults: list[str] = []
+    page.on("pageerror", lambda error: faults.append(str(error)))
+    page.on(
+        "request",
+        lambda r: (
+            faults.append(f"asked {r.url}")
+            if not r.url.startswith(("http://127.0.0.1", "data:", "blob:"))
+            else None
+        ),
+    )
+    yield
+    assert faults == []

@@ -1,0 +1,338 @@
+"""Each place: by pointer, keys and typing; wrong input; empty, lost and late states; axe."""
+
+from __future__ import annotations
+
+import re
+import time
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Locator, Page, expect
+
+from tests.browser.conftest import Site, serve
+
+pytestmark = pytest.mark.browser
+HOT = "220C 20min; 160C until peak 57C; rest tented 40min"
+
+
+def value(slider: Locator) -> int:
+    return int(slider.get_attribute("aria-valuenow") or "0")
+
+
+def opened(page: Page, url: str) -> None:
+    page.goto(url)
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    expect(page.get_by_text("…", exact=False).filter(has_text="Fetching")).to_have_count(0)
+
+
+# --- the block ----------------------------------------------------------------------------------
+def test_thickness_is_pulled_and_everything_follows(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    slider = page.get_by_role("slider", name="Thickness")
+    box = slider.locator(".grip").bounding_box()
+    assert box
+    asked: list[bool] = []
+    page.on(
+        "request",
+        lambda r: (
+            asked.append('"quick":true' in (r.post_data or ""))
+            if r.url.endswith("/api/ways")
+            else None
+        ),
+    )
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for step in range(1, 7):
+        page.mouse.move(x, y - 6 * step)
+        page.wait_for_timeout(60)
+    page.mouse.up()
+    thick = value(slider)
+    assert thick > 112
+    # While it was pulled the coarse answer came; after it the full one, and it is kept.
+    page.wait_for_timeout(900)
+    assert True in asked
+    assert asked[-1] is False
+    assert site.house.roasts.session("sirloin").plan["joint"]["thickness_mm"] == thick
+    expect(page.get_by_label("Thickness", exact=True).last).to_have_value(str(thick))
+    page.get_by_role("button", name="Undo").click()
+    expect(slider).to_have_attribute("aria-valuenow", "105")
+
+
+def test_length_is_pulled_too(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    slider = page.get_by_role("slider", name="Length")
+    box = slider.locator(".grip").bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x - 60, y, steps=5)
+    page.mouse.up()
+    assert value(slider) < 190
+
+
+def test_every_pull_has_a_key(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    slider = page.get_by_role("slider", name="Thickness")
+    slider.focus()
+    page.keyboard.press("ArrowUp")
+    expect(slider).to_have_attribute("aria-valuenow", "106")
+    page.keyboard.press("Shift+ArrowDown")
+    expect(slider).to_have_attribute("aria-valuenow", "96")
+    page.wait_for_timeout(700)
+    assert site.house.roasts.session("sirloin").plan["joint"]["thickness_mm"] == 96
+
+
+def test_a_typed_measure_out_of_bounds_is_answered_and_not_lost(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    weight = page.get_by_label("On the scale")
+    weight.fill("190")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("0.1 to 25 kg")).to_be_visible()
+    expect(weight).to_have_value("190")
+    assert site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 1.9
+    weight.fill("2.1")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("0.1 to 25 kg")).to_have_count(0)
+    page.wait_for_timeout(400)
+    assert site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 2.1
+
+
+def test_a_cut_is_found_by_typing_and_laid(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/ways/sirloin")
+    page.keyboard.press("/")
+    expect(page).to_have_url(re.compile("/block"))
+    field = page.get_by_role("combobox", name="Find a cut")
+    expect(field).to_be_focused()
+    page.keyboard.type("prime rib")
+    page.locator("li[role=option]").filter(has_text="Fore rib").click()
+    expect(page.get_by_role("heading", name="Fore rib of beef on the bone")).to_be_visible()
+    expect(page).not_to_have_url(re.compile("/block/sirloin"))
+
+
+def test_thickness_nobody_measured_is_said_to_be_estimated(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    expect(page.get_by_text("estimated", exact=True)).to_have_count(1)
+
+
+def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    hour = page.get_by_label(re.compile("Sit down"))
+    hour.fill("quarter past")
+    expect(page.get_by_text("an hour such as 19:00")).to_be_visible()
+    hour.fill("20:15")
+    page.keyboard.press("Enter")
+    page.wait_for_timeout(500)
+    assert "T20:15" in site.house.roasts.session("sirloin").plan["serve_at"] or (
+        site.house.roasts.session("sirloin").plan["serve_at"].endswith("Z")
+    )
+    page.keyboard.press("Escape")
+    page.goto(f"{site.url}/ways/sirloin")
+    expect(page.get_by_text("sit down 20:15")).to_be_visible()
+
+
+# --- the ways -----------------------------------------------------------------------------------
+def test_low_then_blast_is_longer_more_even_and_more_forgiving(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/ways/sirloin")
+    expect(page.get_by_text(re.compile("Low, then a blast takes .* longer than"))).to_be_visible()
+    starts = {
+        way: page.locator(f"[data-way={way}] dd").first.inner_text()
+        for way in ("hot-then-low", "low-then-blast")
+    }
+    assert starts["low-then-blast"] < starts["hot-then-low"]
+
+
+def test_pork_below_the_figure_says_so(page: Page, site: Site) -> None:
+    site.house.roasts.change("pork-loin", {"wanted_c": 62.0})
+    opened(page, f"{site.url}/ways/pork-loin")
+    expect(page.get_by_text(re.compile("below the United Kingdom figure")).first).to_be_visible()
+
+
+def test_a_way_too_long_for_the_hour_says_when_it_would_be_ready(page: Page, site: Site) -> None:
+    site.forward(220)
+    opened(page, f"{site.url}/ways/sirloin")
+    expect(page.get_by_text(re.compile("Too late for 19:00: put in now")).first).to_be_visible()
+
+
+# --- wrong input on the fire --------------------------------------------------------------------
+@pytest.mark.parametrize(
+    ("typed", "words"),
+    [("59..57", "A range rises"), ("5.7.9", "is no reading"), ("999", "out of range")],
+)
+def test_a_reading_that_cannot_be_is_answered_and_kept_in_the_line(
+    page: Page, site: Site, typed: str, words: str
+) -> None:
+    site.house.roasts.choose("sirloin", HOT, None)
+    site.house.roasts.put_in("sirloin", 6.0)
+    site.forward(30)
+    opened(page, f"{site.url}/fire/sirloin")
+    field = page.get_by_label("Type a reading")
+    field.fill(typed)
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text=words)).to_be_visible()
+    expect(field).to_have_value(typed)
+    assert site.house.roasts.session("sirloin").readings == ()
+
+
+def test_a_frozen_number_at_the_door_is_answered(page: Page, site: Site) -> None:
+    site.house.roasts.choose("sirloin", HOT, None)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_label("what does the middle read").fill("60")
+    page.get_by_role("button", name="It reads this").click()
+    expect(page.get_by_text("too hot for a raw joint; at most 45 °C")).to_be_visible()
+
+
+# --- two screens, lost network ------------------------------------------------------------------
+def test_what_one_screen_does_the_other_shows(page: Page, site: Site) -> None:
+    site.house.roasts.choose("sirloin", HOT, None)
+    site.house.roasts.put_in("sirloin", 6.0)
+    site.forward(40)
+    opened(page, f"{site.url}/fire/sirloin")
+    expect(page.get_by_text("No reading yet")).to_be_visible()
+    # Another pair of hands, elsewhere.
+    site.house.roasts.read("sirloin", 14.0, 14.0, "core", None)
+    expect(page.get_by_text("14°", exact=True)).to_be_visible(timeout=5000)
+
+
+def test_without_the_server_it_says_so_keeps_the_reading_and_comes_back(
+    page: Page, site: Site
+) -> None:
+    site.house.roasts.choose("sirloin", HOT, None)
+    site.house.roasts.put_in("sirloin", 6.0)
+    site.forward(40)
+    opened(page, f"{site.url}/fire/sirloin")
+    heading = page.get_by_role("heading", level=1).inner_text()
+    site.stop()
+    expect(page.get_by_text("Trencher does not answer; trying again")).to_be_visible(timeout=8000)
+    # The last sentence stays; a reading typed now stays in its line.
+    assert page.get_by_role("heading", level=1).inner_text() == heading
+    page.get_by_label("Type a reading").fill("15")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="still here")).to_be_visible()
+    expect(page.get_by_label("Type a reading")).to_have_value("15")
+    site.house.feed.closed = False
+    port, stop = serve(site.house, site.port)
+    assert port == site.port
+    expect(page.get_by_text("Trencher does not answer; trying again")).to_have_count(
+        0, timeout=10_000
+    )
+    page.get_by_label("Type a reading").press("Enter")
+    expect(page.get_by_label("Type a reading")).to_have_value("")
+    assert [r.low_c for r in site.house.roasts.session("sirloin").readings] == [15.0]
+    stop()
+
+
+def test_a_reload_comes_back_in_the_right_minute(page: Page, site: Site) -> None:
+    site.house.roasts.choose("sirloin", HOT, None)
+    site.house.roasts.put_in("sirloin", 6.0)
+    site.forward(20)
+    site.house.roasts.end_stage("sirloin", 0, None)
+    site.forward(25)
+    opened(page, f"{site.url}/fire/sirloin")
+    expect(page.get_by_text("in for 45 min")).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("in for 45 min")).to_be_visible()
+    assert time.time() > 0
+
+
+# --- one's own kitchen --------------------------------------------------------------------------
+def test_an_empty_kitchen_begins_with_a_name(page: Page, own: Site) -> None:
+    opened(page, own.url)
+    expect(page.get_by_role("heading", name="Nothing on the block.")).to_be_visible()
+    page.get_by_role("combobox", name="Find a cut").fill("leg of lamb")
+    page.locator("li[role=option]").filter(has_text="Leg of lamb on the bone").click()
+    expect(page.get_by_role("slider", name="Thickness")).to_be_visible()
+    assert [h.name for h in own.house.roasts.headings()] == ["Leg of lamb on the bone"]
+    page.goto(f"{own.url}/book")
+    expect(page.get_by_role("heading", name="The Book is empty.")).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("path", "words"),
+    [
+        ("/block/nothing", "That roast is not here."), ("/ways/nothing", "That roast is not here."),
+        ("/fire/nothing", "Nothing in the oven."), ("/board/nothing", "Nothing on the board."),
+        ("/book/nothing", "That roast is not in the Book."), ("/moon", "There is nothing"),
+    ],
+)  # fmt: skip
+def test_addresses_that_lead_nowhere_say_so_with_a_way_out(
+    page: Page, site: Site, path: str, words: str
+) -> None:
+    page.goto(site.url + path)
+    expect(page.get_by_role("heading", name=re.compile(words))).to_be_visible()
+    expect(page.locator("main a.act").first).to_be_visible()
+
+
+def test_keys_can_be_switched_off(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    page.keyboard.press("?")
+    page.get_by_label("Single keys act").uncheck()
+    page.get_by_role("button", name="Close").click()
+    page.keyboard.press("w")
+    page.wait_for_timeout(200)
+    expect(page).to_have_url(re.compile("/block/sirloin"))
+
+
+def test_letters_in_a_field_are_only_letters(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/book")
+    page.get_by_placeholder("Search cut, name, verdict").fill("")
+    page.get_by_placeholder("Search cut, name, verdict").type("wild")
+    expect(page).to_have_url(re.compile("/book$"))
+    expect(page.get_by_role("link", name="Wild boar shoulder")).to_be_visible()
+    expect(page.get_by_role("link", name="Leg of kid")).to_have_count(0)
+
+
+# --- axe, and the phone -------------------------------------------------------------------------
+def prepared(site: Site) -> None:
+    site.house.roasts.choose("sirloin", HOT, "hot-then-low")
+    site.house.roasts.put_in("sirloin", 6.0)
+    site.forward(20)
+    site.house.roasts.end_stage("sirloin", 0, None)
+    site.forward(40)
+    site.house.roasts.read("sirloin", 25.0, 25.0, "core", None)
+
+
+PLACES = [
+    "/block/pork-loin", "/ways/pork-loin", "/fire/pork-loin", "/fire/sirloin", "/board/sirloin",
+    "/book", "/book/silverside",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("mode", ["light", "dark"])
+def test_axe_finds_nothing_on_any_place(page: Page, site: Site, mode: str) -> None:
+    prepared(site)
+    page.goto(site.url)
+    page.evaluate(f"localStorage.setItem('trencher.mode', '{mode}')")
+    for path in PLACES:
+        opened(page, site.url + path)
+        page.wait_for_timeout(500)
+        found = Axe().run(page)
+        assert found.violations_count == 0, f"{path} {mode}: {found.generate_report()}"
+
+
+@pytest.mark.parametrize("path", PLACES)
+def test_nothing_is_wider_than_a_phone(page: Page, site: Site, path: str) -> None:
+    prepared(site)
+    page.set_viewport_size({"width": 360, "height": 780})
+    opened(page, site.url + path)
+    page.wait_for_timeout(300)
+    assert page.evaluate("document.documentElement.scrollWidth") <= 360
+
+
+@pytest.mark.parametrize("path", ["/fire/sirloin", "/board/sirloin"])
+def test_the_sentence_is_readable_from_two_metres(page: Page, site: Site, path: str) -> None:
+    prepared(site)
+    opened(page, site.url + path)
+    size = page.get_by_role("heading", level=1).evaluate("e => getComputedStyle(e).fontSize")
+    assert float(size.removesuffix("px")) >= 56
+
+
+def test_greasy_fingers_find_their_targets(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    for button in page.locator(".hand .act").all():
+        box = button.bounding_box()
+        assert box
+        assert box["height"] >= 48
+        assert box["width"] >= 48

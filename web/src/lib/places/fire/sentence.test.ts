@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest'
+import type { Outlook, Roast } from '$lib/api/client'
+import { FLAGS, nextStep } from './sentence'
+
+type Stage = Outlook['stages'][number]
+const PUT_IN = new Date(2026, 9, 3, 17, 0)
+
+const stage = (kind: string, start: number, end: number, more: Partial<Stage> = {}): Stage => ({
+  text: kind,
+  kind,
+  start_min: start,
+  end_min: end,
+  core_c: 20,
+  surface_c: 80,
+  air_c: null,
+  dial_c: null,
+  planned_end_min: null,
+  ...more,
+})
+
+const hot = stage('oven', 0, 20, { air_c: 220, dial_c: 227, planned_end_min: 20 })
+const low = stage('oven', 20, 95, { air_c: 160, dial_c: 172 })
+const rest = stage('rest', 95, 135)
+
+function made(current: number, stages: Stage[], more: Partial<Outlook> = {}): Outlook {
+  return {
+    put_in_at: PUT_IN.toISOString(),
+    current_stage: current,
+    stages,
+    pull_min: { value: 95, low: 91, high: 99 },
+    pull_core_c: 46,
+    peak_c: { value: 57, low: 56, high: 58.4 },
+    peak_min: 134,
+    look_min: 75,
+    core_c: 40,
+    carve_from_min: 120,
+    ...more,
+  } as Outlook
+}
+const roast = (more: Partial<Roast> = {}): Roast =>
+  ({ pull_stage: 1, pulled_min: null, ...more }) as Roast
+
+describe('the one sentence', () => {
+  it('is about the turn-down while the hot start is on', () => {
+    const step = nextStep(roast(), made(0, [hot, low, rest]), 12, 'C', 'C')
+    expect(step.shout).toBe('Turn it down to 172 °C in 8 min, at 17:20.')
+    expect(step.action).toMatchObject({ label: 'Turned down', stage: 0, out: false, planned: null })
+    expect(step.then).toContain('Out 18:31 to 18:39, at 46°.')
+  })
+
+  it('asks after a turn-down nobody reported, and offers the planned minute', () => {
+    const late = made(0, [{ ...hot, end_min: 27 }, low, rest])
+    const step = nextStep(roast(), late, 27, 'C', 'C')
+    expect(step.shout).toBe('Turn it down to 172 °C now.')
+    expect(step.then).toContain('That was due at 17:20: has it been done?')
+    expect(step.action?.planned).toBe(20)
+  })
+
+  it('says when to take it out, as a range, the hour and the core', () => {
+    const step = nextStep(roast(), made(1, [hot, low, rest]), 60, 'C', 'C')
+    expect(step.shout).toBe('Take it out in 31 to 39 minutes, about 18:35, at 46°.')
+    expect(step.then).toBe('It will climb to 56° to 58°, by about 19:14. Look again at 18:15.')
+    expect(step.action).toMatchObject({ label: 'Taken out', out: true })
+  })
+
+  it('speaks Fahrenheit without touching the dial', () => {
+    const step = nextStep(roast(), made(0, [hot, low, rest]), 12, 'F', 'C')
+    expect(step.shout).toContain('172 °C')
+    expect(step.then).toContain('115°')
+  })
+
+  it('shouts when it is time', () => {
+    const due = made(1, [hot, low, rest], { pull_min: { value: 95, low: 95, high: 96 } })
+    expect(nextStep(roast(), due, 95, 'C', 'C').shout).toBe('Take it out now, at 46°.')
+  })
+
+  it('knows the rest before a blast, and the blast', () => {
+    const stages = [
+      stage('oven', 0, 200, { air_c: 115, dial_c: 127 }),
+      stage('rest', 200, 225, { planned_end_min: 225 }),
+      stage('oven', 225, 233, { air_c: 235, dial_c: 242, planned_end_min: 233 }),
+      stage('rest', 233, 243),
+    ]
+    const out = roast({ pull_stage: 0, pulled_min: 200 })
+    const before = nextStep(out, made(1, stages), 210, 'C', 'C')
+    expect(before.shout).toBe('Back in at 242 °C in 15 min, at 20:45.')
+    expect(before.action?.label).toBe('Back in the oven')
+    const during = nextStep(out, made(2, stages), 229, 'C', 'C')
+    expect(during.shout).toContain('Take it out in 4 min')
+  })
+
+  it('says off and shut', () => {
+    const stages = [
+      { ...hot },
+      stage('off', 20, 125, { planned_end_min: 125 }),
+      stage('rest', 125, 137),
+    ]
+    const step = nextStep(roast(), made(0, stages), 5, 'C', 'C')
+    expect(step.shout).toBe('Switch the oven off in 15 min; keep the door shut.')
+  })
+
+  it('turns to carving when it rests', () => {
+    const out = roast({ pulled_min: 95 })
+    const resting = nextStep(out, made(2, [hot, low, rest]), 100, 'C', 'C')
+    expect(resting.shout).toBe('Resting. Carve from about 19:00.')
+    expect(resting.action).toBeNull()
+    expect(nextStep(out, made(2, [hot, low, rest]), 125, 'C', 'C').shout).toContain('may be carved')
+  })
+
+  it('speaks gas marks where the oven does', () => {
+    const gas = [hot, { ...low, dial_c: 177 }, rest]
+    expect(nextStep(roast(), made(0, gas), 5, 'C', 'gas').shout).toContain('gas 4')
+  })
+})
+
+it('every flag says what to do', () => {
+  for (const words of Object.values(FLAGS)) expect(words).toMatch(/\.$/)
+})

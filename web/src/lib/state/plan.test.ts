@@ -1,0 +1,110 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Roast } from '$lib/api/client'
+
+const asked: { path: string; body: Record<string, unknown> }[] = []
+let refuse = false
+
+vi.mock('$lib/api/client', () => ({
+  http: {
+    POST: (path: string, { body }: { body: Record<string, unknown> }) => {
+      asked.push({ path, body: structuredClone(body) })
+      return Promise.resolve({ ways: [{ id: 'w', quick: body.quick }] })
+    },
+    PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
+      if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
+      asked.push({ path, body: structuredClone(body) })
+      return Promise.resolve({})
+    },
+  },
+  want: (answer: Promise<unknown>) => answer,
+}))
+
+const { PlanState } = await import('./plan.svelte')
+
+const roast = {
+  id: 'sirloin',
+  name: 'Sirloin',
+  joint: {
+    cut: 'x',
+    weight_kg: 1.9,
+    thickness_mm: 105,
+    width_mm: null,
+    length_mm: 205,
+    start_c: 6,
+  },
+  oven: { id: 'o' },
+  wanted_c: 57,
+  rest_min: 40,
+  serve_at: '2026-10-03T19:00:00Z',
+} as unknown as Roast
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  asked.length = 0
+  refuse = false
+})
+afterEach(() => vi.useRealTimers())
+
+describe('a plan being pulled', () => {
+  it('asks coarsely while the hand moves and fully when it rests', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    await vi.runAllTimersAsync()
+    expect(asked.map((a) => a.body.quick)).toEqual([false])
+    plan.pull({ joint: { thickness_mm: 106 } }, false)
+    plan.pull({ joint: { thickness_mm: 110 } }, false)
+    expect(plan.stale).toBe(true)
+    expect(plan.draft?.joint.thickness_mm).toBe(110)
+    await vi.runAllTimersAsync()
+    const ways = asked.filter((a) => a.path === '/ways')
+    expect(ways.some((a) => a.body.quick === true)).toBe(true)
+    expect(ways.at(-1)?.body.quick).toBe(false)
+    expect(plan.stale).toBe(false)
+    expect(plan.saved).toBe(true)
+  })
+
+  it('keeps what was pulled on the server once', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    plan.pull({ wanted_c: 55 }, false)
+    plan.pull({ wanted_c: 54 }, true)
+    await vi.runAllTimersAsync()
+    const kept = asked.filter((a) => a.path !== '/ways')
+    expect(kept).toHaveLength(1)
+    expect(kept[0]?.body.wanted_c).toBe(54)
+  })
+
+  it('takes back one pull, not every step of it', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    await vi.runAllTimersAsync()
+    plan.pull({ joint: { thickness_mm: 106 } }, false)
+    plan.pull({ joint: { thickness_mm: 120 } }, true)
+    await vi.runAllTimersAsync()
+    plan.undo()
+    await vi.runAllTimersAsync()
+    expect(plan.draft?.joint.thickness_mm).toBe(105)
+    expect(plan.undoable).toBe(0)
+  })
+
+  it('keeps the draft and says why when the server refuses it', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    await vi.runAllTimersAsync()
+    refuse = true
+    plan.pull({ joint: { weight_kg: 24.9 } }, true)
+    await vi.runAllTimersAsync()
+    expect(plan.draft?.joint.weight_kg).toBe(24.9)
+    expect(plan.saved).toBe(false)
+    expect(plan.fault).toContain('too much')
+  })
+
+  it('does not let an older answer from the server undo what is being pulled', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    plan.pull({ wanted_c: 50 }, false)
+    plan.open({ ...roast, wanted_c: 57 })
+    expect(plan.draft?.wanted_c).toBe(50)
+    await vi.runAllTimersAsync()
+  })
+})

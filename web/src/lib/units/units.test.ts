@@ -1,0 +1,121 @@
+import { describe, expect, it } from 'vitest'
+import * as u from './index'
+
+describe('temperatures', () => {
+  it.each([
+    [57, 'C', '57 °C'],
+    [57, 'F', '135 °F'],
+    [-0.4, 'C', '0 °C'],
+    [100, 'F', '212 °F'],
+  ] as const)('%d °C in %s', (c, units, text) => {
+    expect(u.temp(c, units)).toBe(text)
+  })
+
+  it('goes there and back', () => {
+    for (const c of [-40, 0, 36.6, 57, 230]) expect(u.fromF(u.toF(c))).toBeCloseTo(c, 10)
+  })
+
+  it('treats a difference as a difference: ten degrees are eighteen', () => {
+    expect(u.delta(10, 'C')).toBe('+10°')
+    expect(u.delta(10, 'F')).toBe('+18°')
+    expect(u.delta(-1.25, 'C')).toBe('−1.3°')
+  })
+})
+
+describe('the dial, in its own marks', () => {
+  it.each([
+    [172, 'C', '172 °C'],
+    [172, 'F', '342 °F'],
+    [176.7, 'gas', 'gas 4'],
+    [190, 'gas', 'gas 5'],
+    [107, 'gas', 'gas ¼'],
+    [260, 'gas', 'gas 10'],
+  ] as const)('%d in %s', (c, marks, text) => {
+    expect(u.dial(c, marks)).toBe(text)
+  })
+})
+
+describe('weights and lengths', () => {
+  it('says kilograms, or pounds and ounces', () => {
+    expect(u.weight(1.9, 'C')).toBe('1.90 kg')
+    expect(u.weight(1.9, 'F')).toBe('4 lb 3 oz')
+    expect(u.weight(0.45359237, 'F')).toBe('1 lb 0 oz')
+  })
+  it('says millimetres or inches', () => {
+    expect(u.length(105.4, 'C')).toBe('105 mm')
+    expect(u.length(105, 'F')).toBe('4.1 in')
+  })
+})
+
+describe('time', () => {
+  it.each([
+    [38.4, '38 min'],
+    [60, '1 h 00'],
+    [125, '2 h 05'],
+    [-3, '0 min'],
+  ])('%d minutes', (min, text) => {
+    expect(u.duration(min)).toBe(text)
+  })
+  it.each([
+    [38, 46, '38 to 46 minutes'],
+    [11.6, 12.4, 'about 12 minutes'],
+    [-4, 3, '0 to 3 minutes'],
+    [80, 95, '1 h 20 to 1 h 35'],
+  ])('%d to %d', (low, high, text) => {
+    expect(u.minutesRange(low, high)).toBe(text)
+  })
+  it('reads an hour as a cook types it', () => {
+    expect(u.parseHour('19:00')).toEqual([19, 0])
+    expect(u.parseHour('7.30')).toEqual([7, 30])
+    expect(u.parseHour('1930')).toEqual([19, 30])
+    expect(u.parseHour(' 8 ')).toEqual([8, 0])
+    for (const wrong of ['', 'seven', '25:00', '12:75', '1:2:3']) {
+      expect(u.parseHour(wrong)).toBeNull()
+    }
+  })
+  it('puts the next seven where there is time to roast', () => {
+    const morning = new Date(2026, 9, 3, 9, 0)
+    const evening = new Date(2026, 9, 3, 18, 0)
+    expect(u.nextSeven(morning).getDate()).toBe(3)
+    expect(u.nextSeven(evening).getDate()).toBe(4)
+    expect(u.hour(u.nextSeven(evening))).toBe('19:00')
+  })
+})
+
+describe('a typed reading', () => {
+  it.each([
+    ['57', 57, 57],
+    ['57.5', 57.5, 57.5],
+    ['57,5', 57.5, 57.5],
+    ['57..59', 57, 59],
+    ['57-59', 57, 59],
+    ['57 to 59', 57, 59],
+    [' 57° ', 57, 57],
+    ['-4', -4, -4],
+  ])('%s', (text, low, high) => {
+    expect(u.parseReading(text, 'C')).toEqual({ low, high })
+  })
+  it('is in the units shown', () => {
+    const read = u.parseReading('135..140', 'F')
+    if ('fault' in read) throw new Error(read.fault)
+    expect(read.low).toBeCloseTo(57.22, 2)
+    expect(read.high).toBeCloseTo(60, 2)
+  })
+  it.each(['', 'hot', '5.7.9', '57..', '59..57', '200', '-40', '57 C 59'])(
+    '“%s” gets a sentence',
+    (text) => {
+      const read = u.parseReading(text, 'C')
+      expect('fault' in read && read.fault.length > 5).toBe(true)
+    },
+  )
+})
+
+describe('a typed number', () => {
+  it('is within its bounds or says them', () => {
+    expect(u.parseNumber('2,5', 0.1, 25, 'kg')).toEqual({ value: 2.5 })
+    expect(u.parseNumber('26', 0.1, 25, 'kg')).toEqual({ fault: '0.1 to 25 kg' })
+    for (const wrong of ['', ' ', 'x', 'NaN', 'Infinity', '1e9']) {
+      expect('fault' in u.parseNumber(wrong, 0.1, 25, 'kg')).toBe(true)
+    }
+  })
+})
