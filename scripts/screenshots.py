@@ -43,7 +43,6 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         house, close = demo_house(Path(folder) / "demo.sqlite")
         assert isinstance(house.clock, FastClock)
-        house.clock.set_pace(0.0)
         listener = socket.socket()
         listener.bind(("127.0.0.1", 0))
         server = Server(
@@ -66,7 +65,7 @@ def main() -> None:
             picture(page, base, "/book/silverside", "book-one")
             assert house.live is not None
             roast_id = house.live.start()
-            house.clock.set_pace(0.0)
+            house.clock.set_pace(1.0)
             house.clock.jump(12)
             house.live.report(roast_id)
             house.feed.ring(clock=True)

@@ -20,7 +20,7 @@
     height,
     left: bare ? 2 : 44,
     right: 4,
-    top: 4,
+    top: bare ? 4 : 16,
     bottom: bare ? 3 : 26,
   })
   const top = $derived(Math.max(70, line.wanted_c + 12))
@@ -71,9 +71,13 @@
     <circle cx={axis.x(r.minute)} cy={axis.y(r.low_c)} r={bare ? 2.6 : 5} class="read" />
   {/each}
   {#if !bare}
-    <text x={axis.x(line.planned.pull_min) + 5} y={box.top + 14} class="tag">planned out</text>
+    <text x={axis.x(line.planned.pull_min) + 5} y={height - box.bottom - 24} class="tag"
+      >planned out</text
+    >
     {#if line.pulled_min !== null}
-      <text x={axis.x(line.pulled_min) + 5} y={box.top + 32} class="tag strong">came out</text>
+      <text x={axis.x(line.pulled_min) + 5} y={height - box.bottom - 8} class="tag strong"
+        >came out</text
+      >
     {/if}
     <text x={box.left} y={height - 6}>0</text>
     <text x={width - 4} y={height - 6} text-anchor="end">{Math.round(end)} min</text>
