@@ -128,6 +128,8 @@ def run_server(*, host: str, port: int, data: Path | None, demo: bool, fresh: bo
         print("The front end is not built (make install); only /api answers.")
     app = create_app(house, settings.dist, settings.host_names)
     shown = f"http://{host if ':' not in host else f'[{host}]'}:{listener.getsockname()[1]}"
+    # From here on a browser that is quicker than we are waits instead of being refused.
+    listener.listen(128)
     print(f"Trencher is ready: {shown}", flush=True)
     if demo:
         print(

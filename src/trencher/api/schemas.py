@@ -167,6 +167,15 @@ class ReadingBody(In):
     minute: Minute | None = None
 
 
+class CsvBody(In):
+    """Readings as CSV: a header ``minute,core_c[,place]``, then a line each."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"csv": "minute,core_c\n30,15.5\n45,24\n"}]}
+    )
+    csv: Annotated[str, Field(min_length=1, max_length=150_000)]
+
+
 class StageEndBody(In):
     """The stage that is on, or the one named, has ended. ``minute`` null: now."""
 
@@ -309,6 +318,7 @@ class Catalogue(Out):
     profiles: list[dict[str, str]]
     limits: dict[str, tuple[float, float]]
     people: list[dict[str, str]]
+    profile: str
     demo: bool
 
 
@@ -336,7 +346,7 @@ class StageOut(Out):
 
 
 class NoteOut(Out):
-    """Something to be said: code and sentence."""
+    """Something to be said: code and sentence; temperatures in it are marked, ``{c:70}``, in °C."""
 
     code: str
     text: str
@@ -493,13 +503,15 @@ class RoastOut(Out):
 
 
 class FigureOut(Out):
-    """The chosen authority's figure, and how the readings stand to it."""
+    """The chosen authority's figure, and how the readings stand to it; ``strict``: the figure for
+    people at greater risk. Temperatures are marked, ``{c:70}``, in °C."""
 
     profile: str
     figure: str
     temp_c: float | None
     standing: Literal["met", "not_met", "unknown"]
     sentence: str
+    strict: str
 
 
 class OutlookOut(Out):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 KG_PER_LB = 0.45359237
 """International avoirdupois pound, exact by definition (1959)."""
 
@@ -31,3 +33,14 @@ def gas_mark_to_celsius(mark: str) -> float:
 def pounds_to_kilograms(pounds: float) -> float:
     """Mass in kg of a mass in lb."""
     return pounds * KG_PER_LB
+
+
+_MARKED = re.compile(r"\{c:(-?\d+(?:\.\d+)?)\}")
+
+
+def in_celsius(text: str) -> str:
+    """A sentence with its marked temperatures (``{c:70}``) written out in °C.
+
+    Sentences mark temperatures so that a screen may show them in the cook's own unit.
+    """
+    return _MARKED.sub(lambda m: f"{float(m.group(1)):g} °C", text)

@@ -1,1 +1,1 @@
-"""devices"""
+"""Where readings come from outside the screen. The pretend devices are in ``sim``."""

@@ -6,6 +6,7 @@ from typing import Any
 
 from trencher.core.planner.doubt import SEED
 from trencher.core.planner.forecast import SERIES, Forecast
+from trencher.core.units import in_celsius
 
 FORMAT, VERSION = "trencher/forecast", 1
 
@@ -53,7 +54,7 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
             "length_mm": f.size.length_mm,
             "estimated": list(f.size.estimated),
         },
-        "notes": [{"code": n.code, "stage": n.stage, "text": n.text} for n in f.notes],
+        "notes": [{"code": n.code, "stage": n.stage, "text": in_celsius(n.text)} for n in f.notes],
         "seed": SEED,
         "series": {name: f.series[:, i].tolist() for i, name in enumerate(SERIES)},
     }

@@ -19,7 +19,8 @@ from trencher.core.method.notation import parse_method
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, with_rest
 from trencher.core.planner.setup import Roast
-from trencher.core.session import MARKS, Session
+from trencher.core.session import MARKS, Session, check_step
+from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
 from trencher.service.planning import Wish, cached_walk, cooker_of, planned_summary, work_out
@@ -234,6 +235,24 @@ class RoastService:
             return {"minute": at, "low_c": low_c, "high_c": high_c, "place": place}
 
         return self._add(roast_id, "read", reading)
+
+    def read_csv(self, roast_id: str, text: str) -> Session:
+        """Readings from a CSV; all of them or none."""
+        readings = read_csv(text)
+        session = self.session(roast_id)
+        check_step(session, "read", {})
+        for r in readings:
+            self._minute_given(session, r.minute)
+        for r in readings:
+            session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute)
+        return session
+
+    def write_csv(self, roast_id: str) -> str:
+        """The readings that count, as CSV."""
+        return write_csv(
+            CsvReading(r.minute, r.low_c, r.high_c, r.place)
+            for r in self.session(roast_id).readings
+        )
 
     def end_stage(self, roast_id: str, stage: int | None, minute: float | None) -> Session:
         """A stage has ended: turned down, switched off, taken out."""

@@ -40,6 +40,7 @@ def catalogue(house: HouseDep) -> s.Catalogue:
         ],
         limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
         people=house.repository.setting("people") or [],
+        profile=house.roasts.profile(),
         demo=house.live is not None,
     )
 

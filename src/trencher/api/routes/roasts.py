@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Path
+from fastapi.responses import PlainTextResponse
 
 from trencher.api import schemas as s
 from trencher.api import views
@@ -67,6 +68,18 @@ def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
     high = body.low_c if body.high_c is None else body.high_c
     session = house.roasts.read(roast_id, body.low_c, high, body.place, body.minute)
     return _view(house, roast_id, session)
+
+
+@router.post("/{roast_id}/readings-csv", status_code=201)
+def read_csv(house: HouseDep, roast_id: RoastId, body: s.CsvBody) -> s.RoastOut:
+    """Readings from a CSV text, all of them or none."""
+    return _view(house, roast_id, house.roasts.read_csv(roast_id, body.csv))
+
+
+@router.get("/{roast_id}/readings.csv", response_class=PlainTextResponse)
+def write_csv(house: HouseDep, roast_id: RoastId) -> PlainTextResponse:
+    """The readings that count, as CSV."""
+    return PlainTextResponse(house.roasts.write_csv(roast_id), media_type="text/csv")
 
 
 @router.post("/{roast_id}/stage-end")

@@ -29,57 +29,56 @@ class Figure:
 
 @dataclass(frozen=True)
 class Profile:
-    """One authority's figures for each safety class, with where they are from."""
+    """One authority's figures for each safety class, with where they are from.
+
+    ``strict``: the figure for people at greater risk; only a reading in that slice counts.
+    """
 
     id: ProfileId
     name: str
     figures: dict[SafetyClass, Figure]
+    strict: str
     source: str
     checked: str = "2026-11; check with your own authority"
 
 
-_UK_HELD = Figure(70.0, 2.0, "70° held for 2 minutes")
+_UK_HELD = Figure(70.0, 2.0, "{c:70} held for 2 minutes")
+_OUTSIDE = Figure(None, 0.0, "seared all over outside; may be pink inside")
+_US_REST = Figure(62.8, 3.0, "{c:62.8} and 3 minutes of rest")
+_US_71 = Figure(71.1, 0.0, "{c:71.1}")
 
 PROFILES: dict[ProfileId, Profile] = {
     "uk": Profile(
         "uk", "United Kingdom",
-        {
-            "whole": Figure(None, 0.0, "seared all over outside; may be pink inside"),
-            "rolled": _UK_HELD, "pork": _UK_HELD, "game": _UK_HELD, "boar": _UK_HELD,
-        },
-        "UK Food Standards Agency cooking guidance",
+        {"whole": _OUTSIDE, "rolled": _UK_HELD, "pork": _UK_HELD, "game": _UK_HELD,
+         "boar": _UK_HELD},
+        strict="{c:70} held for 2 minutes, or {c:75} for 30 seconds",
+        source="UK Food Standards Agency cooking guidance",
     ),
     "us": Profile(
         "us", "United States",
-        {
-            "whole": Figure(62.8, 3.0, "63° (145 °F) and 3 minutes of rest"),
-            "rolled": Figure(71.1, 0.0, "71° (160 °F)"),
-            "pork": Figure(62.8, 3.0, "63° (145 °F) and 3 minutes of rest"),
-            "game": Figure(71.1, 0.0, "71° (160 °F)"),
-            "boar": Figure(71.1, 0.0, "71° (160 °F)"),
-        },
-        "USDA FSIS minimum temperature guidance",
+        {"whole": _US_REST, "rolled": _US_71, "pork": _US_REST, "game": _US_71, "boar": _US_71},
+        strict="{c:71.1}",
+        source="USDA FSIS minimum temperature guidance",
     ),
     "ca": Profile(
         "ca", "Canada",
-        {
-            "whole": Figure(63.0, 0.0, "63°"), "rolled": Figure(71.0, 0.0, "71°"),
-            "pork": Figure(71.0, 0.0, "71°"), "game": Figure(74.0, 0.0, "74°"),
-            "boar": Figure(74.0, 0.0, "74°"),
-        },
-        "Health Canada cooking temperature guidance",
+        {"whole": Figure(63.0, 0.0, "{c:63}"), "rolled": Figure(71.0, 0.0, "{c:71}"),
+         "pork": Figure(71.0, 0.0, "{c:71}"), "game": Figure(74.0, 0.0, "{c:74}"),
+         "boar": Figure(74.0, 0.0, "{c:74}")},
+        strict="{c:71}, game {c:74}",
+        source="Health Canada cooking temperature guidance",
     ),
     "au": Profile(
         "au", "Australia and New Zealand",
-        {
-            "whole": Figure(None, 0.0, "seared all over outside; may be pink inside"),
-            "rolled": Figure(75.0, 0.0, "75° or an equal hold"),
-            "pork": Figure(70.0, 0.0, "70 to 75°"), "game": Figure(75.0, 0.0, "75°"),
-            "boar": Figure(75.0, 0.0, "75°"),
-        },
-        "FSANZ guidance",
+        {"whole": _OUTSIDE, "rolled": Figure(75.0, 0.0, "{c:75} or an equal hold"),
+         "pork": Figure(70.0, 0.0, "{c:70} to {c:75}"), "game": Figure(75.0, 0.0, "{c:75}"),
+         "boar": Figure(75.0, 0.0, "{c:75}")},
+        strict="{c:75}",
+        source="FSANZ guidance",
     ),
 }  # fmt: skip
+"""Temperatures in words are marked, ``{c:70}``, for the unit of whoever reads them."""
 
 
 def profile_named(profile_id: str) -> Profile:

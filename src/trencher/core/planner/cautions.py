@@ -12,7 +12,7 @@ from trencher.core.planner.forecast import Forecast
 
 @dataclass(frozen=True)
 class Caution:
-    """A stable code and one sentence; temperatures in it are written as {c:…} in °C."""
+    """A stable code and one sentence, its temperatures marked (``units.in_celsius``)."""
 
     code: str
     text: str
@@ -28,6 +28,7 @@ class Verdict:
     hold_min: float
     standing: Standing
     sentence: str
+    strict: str
 
 
 def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Caution, ...]:
@@ -52,8 +53,8 @@ def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Cauti
         found.append(
             Caution(
                 "warm_too_long",
-                f"The core stays between 10 and 54 °C for {forecast.warm_min / 60:.1f} hours; the "
-                "limit is 6. Hotter air or a thinner joint.",
+                f"The core stays between {{c:10}} and {{c:54}} for {forecast.warm_min / 60:.1f} "
+                "hours; the limit is 6. Hotter air or a thinner joint.",
             )
         )
     if cut.safety == "boar":
@@ -82,4 +83,5 @@ def plate_verdict(cut: Cut, profile: Profile, readings: Sequence[tuple[float, fl
         profile.name, figure.words, figure.temp_c, figure.hold_min, how,
         f"{profile.name}, for this cut: {figure.words}. {stand} "
         "Check with your own authority.",
+        profile.strict,
     )  # fmt: skip

@@ -118,7 +118,7 @@ def cooker_notes(roast: Roast) -> list[Note]:
         if roast.temperatures == "dial":
             asked -= roast.cooker.dial_error_c
         if abs(true - asked) > 1e-9:
-            text = f"{asked:.0f} °C is written; reckoned at this oven's limit, {true:.0f}."
+            text = f"{{c:{asked:.0f}}} is written; reckoned at this oven's limit, {{c:{true:.0f}}}."
             notes.append(Note("oven_limit", i, text))
     size = size_of(roast.joint)
     if size.mismatch is not None and abs(size.mismatch) > NORMAL_MISMATCH:

@@ -39,7 +39,8 @@ FIRST_CLIMB_C = 7.0
 
 @dataclass(frozen=True)
 class Note:
-    """Something the notation says must be said: a stable code, the stage's index, a sentence."""
+    """Something that must be said: a stable code, the stage's index, a sentence with its
+    temperatures marked (``units.in_celsius``)."""
 
     code: str
     stage: int
@@ -133,7 +134,7 @@ def _run(
         goal = length.temp.c
         if sim.core_c >= goal:
             if notes is not None:
-                text = f"The core is already at {sim.core_c:.1f} °C: this stage takes no time."
+                text = f"The core is already at {{c:{sim.core_c:.1f}}}: this stage takes no time."
                 notes.append(Note("already_past", index, text))
         elif not sim.advance(env, LONGEST_GOAL_S, goal=kernel.GOAL_CORE, value_c=goal):
             _unreachable(stage, index, kitchen, goal, sim.core_c)
@@ -201,7 +202,7 @@ def _run_until_peak(
         return _peak_after(trial, rest, index + 1, kitchen)
 
     if (now := peak_at(state)) >= wanted - PEAK_TOLERANCE_C:
-        text = f"The core will climb to {now:.1f} °C without this stage: it takes no time."
+        text = f"The core will climb to {{c:{now:.1f}}} without this stage: it takes no time."
         notes.append(Note("already_past", index, text))
         leave(state)
         return

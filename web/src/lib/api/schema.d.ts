@@ -361,6 +361,46 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/roasts/{roast_id}/readings-csv': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Read Csv
+     * @description Readings from a CSV text, all of them or none.
+     */
+    post: operations['read_csv_roasts__roast_id__readings_csv_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/roasts/{roast_id}/readings.csv': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /**
+     * Write Csv
+     * @description The readings that count, as CSV.
+     */
+    get: operations['write_csv_roasts__roast_id__readings_csv_get']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/roasts/{roast_id}/stage-end': {
     parameters: {
       query?: never
@@ -568,6 +608,8 @@ export interface components {
       people: {
         [key: string]: string
       }[]
+      /** Profile */
+      profile: string
       /** Profiles */
       profiles: {
         [key: string]: string
@@ -614,6 +656,17 @@ export interface components {
       now: string
       /** Pace */
       pace: number
+    }
+    /**
+     * CsvBody
+     * @description Readings as CSV: a header ``minute,core_c[,place]``, then a line each.
+     * @example {
+     *       "csv": "minute,core_c\n30,15.5\n45,24\n"
+     *     }
+     */
+    CsvBody: {
+      /** Csv */
+      csv: string
     }
     /**
      * Cut
@@ -668,7 +721,8 @@ export interface components {
     }
     /**
      * FigureOut
-     * @description The chosen authority's figure, and how the readings stand to it.
+     * @description The chosen authority's figure, and how the readings stand to it; ``strict``: the figure for
+     *     people at greater risk. Temperatures are marked, ``{c:70}``, in °C.
      */
     FigureOut: {
       /** Figure */
@@ -682,6 +736,8 @@ export interface components {
        * @enum {string}
        */
       standing: 'met' | 'not_met' | 'unknown'
+      /** Strict */
+      strict: string
       /** Temp C */
       temp_c: number | null
     }
@@ -837,7 +893,7 @@ export interface components {
     }
     /**
      * NoteOut
-     * @description Something to be said: code and sentence.
+     * @description Something to be said: code and sentence; temperatures in it are marked, ``{c:70}``, in °C.
      */
     NoteOut: {
       /** Code */
@@ -2858,6 +2914,144 @@ export interface operations {
         }
         content: {
           'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  read_csv_roasts__roast_id__readings_csv_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        roast_id: string
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CsvBody']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['RoastOut']
+        }
+      }
+      /** @description The body is not JSON */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Asked from another site or for another host */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description There is no such thing */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description It does not fit where the roast stands */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description What was given cannot be used: what, where, allowed */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  write_csv_roasts__roast_id__readings_csv_get: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        roast_id: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/plain': string
+        }
+      }
+      /** @description The body is not JSON */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/plain': components['schemas']['Problem']
+        }
+      }
+      /** @description Asked from another site or for another host */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/plain': components['schemas']['Problem']
+        }
+      }
+      /** @description There is no such thing */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/plain': components['schemas']['Problem']
+        }
+      }
+      /** @description It does not fit where the roast stands */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/plain': components['schemas']['Problem']
+        }
+      }
+      /** @description What was given cannot be used: what, where, allowed */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/plain': components['schemas']['Problem']
         }
       }
     }

@@ -121,6 +121,17 @@ class Kitchen {
     keep('keys', on ? 'on' : 'off')
   }
 
+  async setProfile(profile_id: string): Promise<void> {
+    await want(http.PUT('/profile/{profile_id}', { params: { path: { profile_id } } }))
+    await this.load()
+  }
+
+  /** Keep this kitchen's doneness words; throws `Refused` with the reason. */
+  async setBands(bands: { word: string; from_c: number }[]): Promise<void> {
+    const kept = await want(http.PUT('/doneness', { body: { bands } }))
+    if (this.catalogue !== null) this.catalogue = { ...this.catalogue, bands: kept }
+  }
+
   async setClock(body: { pace?: number; forward_min?: number }): Promise<void> {
     const clock = await want(http.PUT('/clock', { body }))
     this.#setClock(clock.now, clock.pace)

@@ -2,6 +2,7 @@
   // The keys, and the few settings there are. Nothing needs a key.
   import { PLACES } from '$lib/router'
   import { kitchen, type Mode } from '$lib/state/kitchen.svelte'
+  import { fromF, toF } from '$lib/units'
 
   let { onclose }: { onclose: () => void } = $props()
   const MODES: [Mode, string][] = [
@@ -10,6 +11,19 @@
     ['dark', 'Iron'],
   ]
   let box: HTMLElement
+  let fault = $state('')
+  const celsius = $derived(kitchen.units === 'C')
+  const bands = $derived(kitchen.catalogue?.bands ?? [])
+
+  async function rename(index: number, part: { word?: string; from_c?: number }): Promise<void> {
+    const changed = bands.map((b, i) => (i === index ? { ...b, ...part } : b))
+    try {
+      await kitchen.setBands(changed)
+      fault = ''
+    } catch (error) {
+      fault = (error as Error).message
+    }
+  }
   $effect(() => box.focus())
 </script>
 
@@ -58,6 +72,43 @@
       </label>
     {/each}
   </fieldset>
+  <label>
+    <span class="label">Figures of which authority</span>
+    <select
+      class="field"
+      value={kitchen.catalogue?.profile}
+      onchange={(e) => kitchen.setProfile(e.currentTarget.value)}
+    >
+      {#each kitchen.catalogue?.profiles ?? [] as profile (profile.id)}
+        <option value={profile.id}>{profile.name}</option>
+      {/each}
+    </select>
+    <span class="label">A starting point: check with your own authority.</span>
+  </label>
+  <details>
+    <summary>Your words for doneness</summary>
+    {#each bands as band, i (i)}
+      <div class="band">
+        <input
+          class="field"
+          aria-label="Word {i + 1}"
+          value={band.word}
+          onchange={(e) => rename(i, { word: e.currentTarget.value })}
+        />
+        <input
+          class="field from"
+          inputmode="decimal"
+          aria-label="{band.word} from, {celsius ? '°C' : '°F'}"
+          value={Math.round(celsius ? band.from_c : toF(band.from_c))}
+          onchange={(e) => {
+            const value = Number(e.currentTarget.value)
+            void rename(i, { from_c: celsius ? value : fromF(value) })
+          }}
+        />
+      </div>
+    {/each}
+    {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+  </details>
   <button class="act" onclick={onclose}>Close</button>
 </div>
 
@@ -75,6 +126,18 @@
     padding: 1rem 1.25rem;
     display: grid;
     gap: 0.75rem;
+    max-height: calc(100dvh - 5rem);
+    overflow: auto;
+  }
+  .band {
+    display: grid;
+    grid-template-columns: 1fr 4.5rem;
+    gap: 0.4rem;
+    margin-top: 0.3rem;
+  }
+  summary {
+    min-height: 40px;
+    cursor: pointer;
   }
   h2 {
     font-size: 1.25rem;

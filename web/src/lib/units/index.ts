@@ -20,6 +20,11 @@ export function temp(c: number, units: Units, bare = false): string {
   return bare ? `${value}°` : `${value} °${units}`
 }
 
+/** A sentence with its marked temperatures, `{c:70}`, in the units shown. */
+export function sentence(text: string, units: Units): string {
+  return text.replace(/\{c:(-?\d+(?:\.\d+)?)\}/g, (_, c: string) => temp(Number(c), units))
+}
+
 /** A difference of temperatures, signed. */
 export function delta(c: number, units: Units): string {
   const value = units === 'C' ? c : c * 1.8

@@ -22,6 +22,12 @@ describe('temperatures', () => {
   })
 })
 
+it('puts marked temperatures of a sentence into the units shown', () => {
+  expect(u.sentence('{c:70} held, or {c:75}.', 'C')).toBe('70 °C held, or 75 °C.')
+  expect(u.sentence('{c:70} held', 'F')).toBe('158 °F held')
+  expect(u.sentence('no marks {x}', 'F')).toBe('no marks {x}')
+})
+
 describe('the dial, in its own marks', () => {
   it.each([
     [172, 'C', '172 °C'],

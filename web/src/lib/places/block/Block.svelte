@@ -7,7 +7,17 @@
   import Legend from '$lib/ui/Legend.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { atHour, shortDay, parseHour, duration, fromF, hour, temp, toF } from '$lib/units'
+  import {
+    atHour,
+    sentence,
+    shortDay,
+    parseHour,
+    duration,
+    fromF,
+    hour,
+    temp,
+    toF,
+  } from '$lib/units'
   import JointPicture from './JointPicture.svelte'
   import NewJoint from './NewJoint.svelte'
 
@@ -222,7 +232,7 @@
         </span>
       </label>
       {#each forecast?.cautions ?? [] as caution (caution.code)}
-        <p class="fault">{caution.text}</p>
+        <p class="fault">{sentence(caution.text, kitchen.units)}</p>
       {/each}
       <div class="two">
         <NumberField

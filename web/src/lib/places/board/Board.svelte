@@ -7,7 +7,7 @@
   import Legend from '$lib/ui/Legend.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { duration, hour, temp } from '$lib/units'
+  import { duration, hour, sentence, temp } from '$lib/units'
 
   const RENEW_S = 20
   const MOST = 14
@@ -56,6 +56,20 @@
   })
   const tall = $derived(Math.max(...slices.map((s) => s.half_mm), 1))
   const measured = $derived(roast?.readings.length ?? 0)
+
+  /** Wish → the names that have it; a joint of another meat drops the wish that is not about it. */
+  const wishes = $derived.by(() => {
+    const kind = kitchen.catalogue?.cuts.find((c) => c.id === roast?.joint.cut)?.kind
+    const found: [string, string[]][] = []
+    for (const guest of kitchen.catalogue?.people ?? []) {
+      const { name, wish } = guest
+      if (!name || !wish || (wish === 'no pork' && kind !== 'pork')) continue
+      const same = found.find((f) => f[0] === wish)
+      if (same) same[1].push(name)
+      else found.push([wish, [name]])
+    }
+    return found
+  })
 
   const shout = $derived.by(() => {
     if (roast === null || outlook === null) return ''
@@ -129,7 +143,17 @@
     </p>
     <div class="legend"><Legend {units} bands={kitchen.catalogue?.bands ?? []} /></div>
     {#if outlook !== null}
-      <p class="figure" data-standing={outlook.figure.standing}>{outlook.figure.sentence}</p>
+      <p class="figure" data-standing={outlook.figure.standing}>
+        {sentence(outlook.figure.sentence, units)}
+      </p>
+    {/if}
+    {#if wishes.length > 0}
+      <p class="wishes">
+        <b>Who asked for what:</b>
+        {#each wishes as [wish, names], i (wish)}
+          {i > 0 ? '; ' : ''}{names.join(', ')}: {wish}{#if wish === 'strict figure' && outlook !== null}
+            ({sentence(outlook.figure.strict, units)}, read in that slice){/if}{/each}.
+      </p>
     {/if}
     {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
     <div class="go">
@@ -198,6 +222,9 @@
   .legend {
     width: min(640px, 100%);
     margin: 0.5rem 0;
+  }
+  .wishes {
+    max-width: 62rem;
   }
   .figure {
     font-size: 1.1rem;

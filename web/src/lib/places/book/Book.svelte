@@ -139,6 +139,11 @@
           <p class="word">“{open.verdict.verdict}”</p>
           {#if open.verdict.change !== ''}<p><b>Next time:</b> {open.verdict.change}</p>{/if}
           <p class="quiet">One roast is one roast (n = 1): not a rule yet.</p>
+          <p>
+            <a class="back" href="/api/roasts/{open.id}/readings.csv" download="{open.id}.csv">
+              Its readings as CSV
+            </a>
+          </p>
         </div>
       </div>
     {/if}

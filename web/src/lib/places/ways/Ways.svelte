@@ -9,7 +9,7 @@
   import Strip from './Strip.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { delta, dial, duration, hour, temp, weight } from '$lib/units'
+  import { delta, dial, duration, hour, sentence, temp, weight } from '$lib/units'
 
   const place = useRoast()
   const roast = $derived(place.current?.roast ?? null)
@@ -205,7 +205,9 @@
                   )}.
                 </p>
               {/if}
-              {#each said(f) as note (note.code)}<p class="note">{note.text}</p>{/each}
+              {#each said(f) as note (note.code)}<p class="note">
+                  {sentence(note.text, kitchen.units)}
+                </p>{/each}
             </div>
           {/if}
         </article>

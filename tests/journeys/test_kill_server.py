@@ -1,0 +1,78 @@
+"""The whole server, killed outright while readings come in: nothing it acknowledged is lost."""
+
+from __future__ import annotations
+
+import json
+import os
+import re
+import signal
+import subprocess
+import sys
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+from tests.service.conftest import PLAN
+
+READINGS = 12
+
+
+class Kitchen:
+    """``trencher serve`` as a process of its own."""
+
+    def __init__(self, folder: Path) -> None:
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "trencher", "serve", "--port", "0", "--data", str(folder)],
+            stdout=subprocess.PIPE, text=True,
+        )  # fmt: skip
+        assert self.process.stdout is not None
+        for line in self.process.stdout:
+            ready = re.search(r"ready: (http://\S+)", line)
+            if ready:
+                self.url = ready.group(1)
+                return
+        raise AssertionError("the server never said that it was ready")
+
+    def ask(self, path: str, body: Any = None) -> Any:
+        request = urllib.request.Request(
+            f"{self.url}/api{path}",
+            data=None if body is None else json.dumps(body).encode(),
+            headers={"content-type": "application/json"},
+        )
+        with urllib.request.urlopen(request, timeout=30) as answer:
+            return json.load(answer)
+
+    def kill(self) -> None:
+        os.kill(self.process.pid, signal.SIGKILL)
+        self.process.wait(timeout=10)
+        assert self.process.stdout is not None
+        self.process.stdout.close()
+
+    def stop(self) -> int:
+        self.process.send_signal(signal.SIGINT)
+        code = self.process.wait(timeout=15)
+        assert self.process.stdout is not None
+        self.process.stdout.close()
+        return code
+
+
+def test_killed_between_readings_it_comes_back_with_all_of_them(tmp_path: Path) -> None:
+    first = Kitchen(tmp_path)
+    oven = first.ask("/ovens", {"name": "My oven", "kind": "fan"})
+    roast = first.ask("/roasts", PLAN | {"oven_id": oven["id"]})
+    path = f"/roasts/{roast['id']}"
+    first.ask(f"{path}/way", {"method": "170C until peak 57C; rest tented 30min"})
+    first.ask(f"{path}/put-in", {"core_c": 6.0})
+    for n in range(READINGS):
+        kept = first.ask(f"{path}/readings", {"low_c": 6.0 + n / 10})
+    before = kept
+    first.kill()
+    second = Kitchen(tmp_path)
+    after = second.ask(path)
+    assert after == before
+    assert len(after["readings"]) == READINGS
+    assert after["status"] == "roasting"
+    # And it stops as it should when asked, also with a stream open.
+    with urllib.request.urlopen(f"{second.url}/api/feed", timeout=5) as stream:
+        assert stream.readline().startswith(b"event: hello")
+        assert second.stop() == 0
