@@ -316,6 +316,8 @@ def test_nothing_is_wider_than_a_phone(page: Page, site: Site, path: str) -> Non
     prepared(site)
     page.set_viewport_size({"width": 360, "height": 780})
     opened(page, site.url + path)
+    if path.startswith("/ways"):
+        expect(page.locator("[data-way]")).to_have_count(3)
     page.wait_for_timeout(300)
     assert page.evaluate("document.documentElement.scrollWidth") <= 360
 

@@ -121,10 +121,12 @@ def test_wrong_input_says_what_where_and_what_is_allowed(path: str, value: Any, 
     assert "\n" not in error.sentence
 
 
-@pytest.mark.parametrize(("path", "value", "_where"), WRONG)
-def test_the_schema_refuses_the_same(path: str, value: Any, _where: str) -> None:
-    if path == "method" and isinstance(value, str) and value:
-        pytest.skip("a schema cannot read a method")
+BY_SCHEMA = [w[:2] for w in WRONG if w[1] != "210 20min"]
+"""All but the method that only a reader of methods can refuse."""
+
+
+@pytest.mark.parametrize(("path", "value"), BY_SCHEMA)
+def test_the_schema_refuses_the_same(path: str, value: Any) -> None:
     validator = Draft202012Validator(roast_schema())
     assert not validator.is_valid(changed(path, value))
 

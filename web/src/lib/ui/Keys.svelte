@@ -144,10 +144,11 @@
   }
   dl {
     display: grid;
-    grid-template-columns: 4rem 1fr;
+    grid-template-columns: 5rem 1fr;
     gap: 0.25rem 0.5rem;
   }
   kbd {
+    white-space: nowrap;
     border: 1px solid var(--line-strong);
     border-radius: 3px;
     padding: 0 0.4em;

@@ -15,8 +15,10 @@
     duration,
     fromF,
     hour,
+    length as lengthText,
     temp,
     toF,
+    weight,
   } from '$lib/units'
   import JointPicture from './JointPicture.svelte'
   import NewJoint from './NewJoint.svelte'
@@ -154,7 +156,9 @@
         </div>
         <p class="lesson">
           {#if lesson !== null}
-            Thickness rules: <b>10 mm more all round is {duration(lesson.min)} more</b>, this way.
+            Thickness rules: <b
+              >{lengthText(10, kitchen.units)} more all round is {duration(lesson.min)} more</b
+            >, this way.
           {/if}
           <span class="quiet">
             The picture is the highest each part will reach, going “{way?.name.toLowerCase()}”.
@@ -179,8 +183,10 @@
       />
       {#if servings !== null && forecast !== null}
         <p class="feeds">
-          <b>{forecast.cooked_kg.toFixed(2)} kg carved</b>, {Math.max(1, Math.floor(servings))} good helpings.
-          The oven takes {Math.round(forecast.loss * 100)} %.
+          <b>{weight(forecast.cooked_kg, kitchen.units)} carved</b>, {Math.max(
+            1,
+            Math.floor(servings),
+          )} good helpings. The oven takes {Math.round(forecast.loss * 100)} %.
         </p>
       {/if}
       <div class="three">

@@ -32,7 +32,7 @@
   const clock = $derived(scaleLinear([from.getTime(), until.getTime()], [0, width]))
   const marks = $derived(
     hourMarks(from, serve, Math.max(3, Math.floor(width / 90)))
-      .filter((at) => serve.getTime() - at.getTime() > 25 * 60_000)
+      .filter((at) => clock(serve.getTime()) - clock(at.getTime()) > (width < 420 ? 120 : 60))
       .map((at) => ({ x: clock(at.getTime()), text: hour(at) })),
   )
   const locked = $derived(roast !== null && roast.status !== 'planning')
@@ -398,6 +398,25 @@
   @media (max-width: 860px) {
     .page {
       padding: 0.75rem;
+    }
+    .row {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .row > * {
+      min-width: 0;
+    }
+    .face {
+      display: none;
+    }
+    .hour.sit {
+      transform: translateX(-100%);
+    }
+    dl {
+      grid-template-columns: repeat(3, minmax(0, 1fr));
+      padding-left: 0.9rem;
+    }
+    .head {
+      gap: 0.25rem 1rem;
     }
   }
 </style>
