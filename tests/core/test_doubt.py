@@ -86,7 +86,7 @@ def test_measuring_and_knowing_the_oven_narrow_the_band() -> None:
 
 
 @pytest.mark.parametrize("method", [HOT_THEN_LOW, LOW_BLAST])
-def test_fifteen_fixed_points_say_what_four_hundred_draws_say(method: str) -> None:
+def test_seventeen_fixed_points_say_what_four_hundred_draws_say(method: str) -> None:
     described = roast(method)
     plan = walk(kitchen(described))
     bands = plan_bands(described, plan)

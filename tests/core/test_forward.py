@@ -175,3 +175,34 @@ def test_no_cut_gives_an_absurd_number(cut: str) -> None:
         assert 0 <= done.end.state[kernel.EVAPORATED] < done.end.mass_kg
         assert [s.end_min for s in done.stages] == sorted(s.end_min for s in done.stages)
         assert done.peak_c >= done.pull_core_c - 1e-6
+
+
+ODD: list[tuple[dict[str, object], str]] = [
+    (
+        {"thickness_mm": 15.0, "width_mm": 1000.0, "length_mm": 2000.0},
+        "220C 20min; rest open 10min",
+    ),
+    ({"thickness_mm": 400.0, "width_mm": 257.0, "length_mm": 2000.0}, "wait fridge 3h; 180C 2h"),
+    ({"thickness_mm": 128.0, "weight_kg": 0.1}, "60C 3h"),
+    ({"thickness_mm": 400.0, "length_mm": 20.0, "weight_kg": 0.1}, "350C 2h"),
+    ({"thickness_mm": 15.0, "width_mm": 15.0, "start_c": -25.0}, "30C 10h"),
+    ({"start_c": -1.0}, "245C 1h; off 1h45; rest open 12min"),
+    ({"start_c": -25.0}, "180C until 50C"),
+]
+
+
+@pytest.mark.parametrize(("sizes", "method"), ODD)
+def test_the_bounds_of_the_format_give_nothing_absurd(
+    sizes: dict[str, object], method: str
+) -> None:
+    # A sweep over the bounds once found steps too long for thin pieces, doubt without a limit, and
+    # evaporation of water that was not there.
+    found = forecast(roast(method, sirloin(**sizes)), late=False)
+    core, surface = found.series[:, 3], found.series[:, 2]
+    coldest = min(float(sizes.get("start_c", 7.0)), 4.0)  # type: ignore[arg-type]
+    assert core.min() > coldest - 1.5
+    assert surface.min() > coldest - 8.0
+    assert surface.max() < 355
+    assert 0.0 <= found.loss.fraction <= 0.72
+    assert found.bands is not None
+    assert found.bands.pull_min.low <= found.pull_min <= found.bands.pull_min.high

@@ -21,6 +21,8 @@ LIMITS: dict[str, tuple[float, float, str]] = {
 
 MEASURED_SD, GUESSED_SD = 0.03, 0.10
 """Relative doubt of a length measured with a tape, and of one estimated from the cut. Estimate."""
+MOST_WIDENING = 0.25
+"""However wild the contradiction between measures and weight, the doubt stays a doubt."""
 NORMAL_MISMATCH = 0.25
 """Rounded ends and gaps make measures and weight differ this much without anyone being wrong."""
 
@@ -95,7 +97,7 @@ def size_of(joint: Joint) -> Size:
             known[name] = min(max(ratios[name] * scale, low), high)
     measured = unit * math.prod(known[name] / 1000 for name in ratios)
     mismatch = None if missing else measured / volume - 1.0
-    widen = max(0.0, abs(mismatch or 0.0) - 0.05) / 3.0
+    widen = min(max(0.0, abs(mismatch or 0.0) - 0.05) / 3.0, MOST_WIDENING)
     guessed = tuple(name for name in ratios if getattr(joint, name) is None)
     rules = "thickness_mm" if known["thickness_mm"] <= known["width_mm"] else "width_mm"
     return Size(

@@ -16,9 +16,9 @@ from trencher.core.method.stages import Method, Off, Oven, Rest, Sear, Stage, Wa
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal import surface
 from trencher.core.thermal.cooker import Cooker
-from trencher.core.thermal.geometry import FINE, Grid, build_body, section_exponent
+from trencher.core.thermal.geometry import FINE, Grid, build_body, fitted, section_exponent
 from trencher.core.thermal.properties import tables_for
-from trencher.core.thermal.simulation import Simulation
+from trencher.core.thermal.simulation import Simulation, longest_step_s
 
 Floats = NDArray[np.float64]
 
@@ -143,7 +143,7 @@ class Kitchen:
             length_m=size.length_mm / 1000 * d.span,
             profile=cut.profile,
             section=cut.section,
-            grid=self.grid,
+            grid=fitted(self.grid, min(thickness, width)),
             exponent=phys.section_exponent,
         )
         tables = tables_for(
@@ -154,13 +154,14 @@ class Kitchen:
         )
         if d.conduct != 1.0:
             tables = replace(tables, conductivity=tables.conductivity * d.conduct)
+        start = float(np.clip(r.joint.start_c + d.start_c, -25.0, 45.0))
+        longest = longest_step_s(body, tables) if phys.evaporation else self.grid.dt_s
         par = surface.parameters(
-            water=tables.water, moist=phys.evaporation, max_dt_s=self.grid.dt_s
+            water=tables.water, moist=phys.evaporation, max_dt_s=min(self.grid.dt_s, longest)
         )
         par[kernel.P_PROBE] = d.probe_xi**2
         par[kernel.P_ESCAPE] *= d.wet
         par[kernel.P_SEEP] *= d.wet
-        start = float(np.clip(r.joint.start_c + d.start_c, -25.0, 45.0))
         return Simulation.start(body, tables, par, start, r.cooker.room_c)
 
     @property

@@ -47,7 +47,7 @@ FALL_C = 0.2
 SCHMIDT_FACTOR = 909.0  # rho cp Le^(2/3) of air near 80 °C, J/m³K
 VAPOUR_GAS = 6.19e-6  # M/(R T) of vapour at 350 K, kg/m³Pa
 FIRST_DT, DT_GROWTH = 1.0, 1.25
-ICY_C, ICY_DT, ICY_ROUNDS = 0.5, 10.0, 6
+ICY_C, ICY_SHARE, ICY_ROUNDS, ICY_MISS_C, ICY_LEAST_S = 0.5, 0.33, 4, 4.0, 0.5
 
 
 @njit(cache=True, nogil=True, inline="always")
@@ -150,7 +150,18 @@ def _heat_step(
             wet, by_film = _wetness(film[j], W[j, nr - 1], par)
             base = par[P_ESCAPE] * env[E_ESCAPE] * wet * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
             gone = base * (_look(vapour, Ts[j]) - env[E_STEAM])
-            if gone > 0.0:
+            area = skin[j]
+            if j == 0:
+                area += end[0].sum()
+            if j == nz - 1:
+                area += end[1].sum()
+            there = max(0.0, film[j])
+            there += max(0.0, W[j, nr - 1] - par[P_DRY_LIMIT]) * volume[j, nr - 1] / area
+            if gone * dt > 0.5 * there:
+                # No more goes than there is: the rest of the step would be a debt.
+                law[j, 2] = 0.5 * there / dt
+                law[j, 6] = by_film / wet if wet > 0.0 else 0.0
+            elif gone > 0.0:
                 # gone(T) ≈ gone + slope (T − Ts) keeps a wet surface from ringing.
                 slope = base * _slope(vapour, Ts[j])
                 law[j, 2], law[j, 3] = gone - slope * Ts[j], slope
@@ -211,9 +222,11 @@ def _heat_step(
                 area += end[0].sum()
             if j == nz - 1:
                 area += end[1].sum()
-            film[j] -= law[j, 6] * gone / area
-            W[j, nr - 1] -= (1.0 - law[j, 6]) * gone / volume[j, nr - 1]
-            carried += (1.0 - law[j, 6]) * gone * CP_WATER * T[j, nr - 1]
+            # What condenses wets the film; it never enters the meat.
+            of_film = law[j, 6] if gone > 0.0 else 1.0
+            film[j] -= of_film * gone / area
+            W[j, nr - 1] -= (1.0 - of_film) * gone / volume[j, nr - 1]
+            carried += (1.0 - of_film) * gone * CP_WATER * T[j, nr - 1]
         Ts[j] = surface
         # The radial part, which the second half sees unchanged: 2C/dt (T* − T) − axial part.
         for i in range(nr):
@@ -259,9 +272,10 @@ def _heat_step(
         heat += gone * law[j, 4]
         vapour_kg += gone
         if moist:
-            film[j] -= law[j, 6] * gone / (face + skin[j])
-            W[j, nr - 1] -= (1.0 - law[j, 6]) * gone / volume[j, nr - 1]
-            carried += (1.0 - law[j, 6]) * gone * CP_WATER * T[j, nr - 1]
+            of_film = law[j, 6] if gone > 0.0 else 1.0
+            film[j] -= of_film * gone / (face + skin[j])
+            W[j, nr - 1] -= (1.0 - of_film) * gone / volume[j, nr - 1]
+            carried += (1.0 - of_film) * gone * CP_WATER * T[j, nr - 1]
     return heat + net_end, latent, vapour_kg, carried
 
 
@@ -269,6 +283,26 @@ def _heat_step(
 def _bend(T, per_square, disc):
     """How far the section rises above its axis at ξ² = 1, read off the two innermost cells."""
     return (T[disc, 1] - T[disc, 0]) * per_square
+
+
+@njit(cache=True, nogil=True)
+def _temperature_of(enthalpy, aim, lost, guess):
+    """Temperature at which table(T) − lost·T is ``aim``: Newton, bracketed."""
+    low, high = T_LOW, T_LOW + T_STEP * T_LAST
+    guess = min(max(guess, low), high)
+    for _ in range(40):
+        miss = _look(enthalpy, guess) - lost * guess - aim
+        cap = max(_slope(enthalpy, guess) - lost, 2.0e5)
+        if abs(miss) < 1e-7 * cap:
+            break
+        if miss > 0.0:
+            high = guess
+        else:
+            low = guess
+        guess -= miss / cap
+        if guess <= low or guess >= high:
+            guess = 0.5 * (low + high)
+    return guess
 
 
 @njit(cache=True, nogil=True)
@@ -283,20 +317,7 @@ def _settle(T, W, X, C, volume, enthalpy, par):
                 _look(enthalpy, T[j, i]) - lost * T[j, i]
                 + C[j, i] * (X[j, i] - T[j, i]) / volume[j, i]
             )  # fmt: skip
-            low, high, guess = T_LOW, T_LOW + T_STEP * T_LAST, X[j, i]
-            for _ in range(40):
-                miss = _look(enthalpy, guess) - lost * guess - aim
-                cap = max(_slope(enthalpy, guess) - lost, 2.0e5)
-                if abs(miss) < 1e-7 * cap:
-                    break
-                if miss > 0.0:
-                    high = guess
-                else:
-                    low = guess
-                guess -= miss / cap
-                if guess <= low or guess >= high:
-                    guess = 0.5 * (low + high)
-            T[j, i] = guess
+            T[j, i] = _temperature_of(enthalpy, aim, lost, X[j, i])
 
 
 @njit(cache=True, nogil=True)
@@ -305,16 +326,13 @@ def _secants(T, X, C, volume, enthalpy, secant):
     nz, nr = T.shape
     for j in range(nz):
         for i in range(nr):
+            if T[j, i] > ICY_C and X[j, i] > ICY_C:
+                # Thawed: the local capacity is right (and what its lost water took is not in it).
+                secant[j, i] = _slope(enthalpy, T[j, i])
+                continue
             start = _look(enthalpy, T[j, i])
             aim = start + C[j, i] * (X[j, i] - T[j, i]) / volume[j, i]
-            low, high = T_LOW, T_LOW + T_STEP * T_LAST
-            for _ in range(40):
-                guess = 0.5 * (low + high)
-                if _look(enthalpy, guess) > aim:
-                    high = guess
-                else:
-                    low = guess
-            guess = 0.5 * (low + high)
+            guess = _temperature_of(enthalpy, aim, 0.0, T[j, i])
             if abs(guess - T[j, i]) > 1e-3:
                 # Half-way from the last one: plain repetition swings about the latent heat.
                 new = (_look(enthalpy, guess) - start) / (guess - T[j, i])
@@ -322,6 +340,19 @@ def _secants(T, X, C, volume, enthalpy, secant):
                 secant[j, i] = math.sqrt(max(new, 2.0e5) * old)
             else:
                 secant[j, i] = C[j, i] / volume[j, i]
+
+
+@njit(cache=True, nogil=True)
+def _misses(T, X, C, volume, enthalpy):
+    """Largest gap between the linear law's temperatures and those the energy makes, K."""
+    worst = 0.0
+    for j in range(T.shape[0]):
+        for i in range(T.shape[1]):
+            if T[j, i] > ICY_C and X[j, i] > ICY_C:
+                continue
+            aim = _look(enthalpy, T[j, i]) + C[j, i] * (X[j, i] - T[j, i]) / volume[j, i]
+            worst = max(worst, abs(X[j, i] - _temperature_of(enthalpy, aim, 0.0, T[j, i])))
+    return worst
 
 
 @njit(cache=True, nogil=True)
@@ -381,6 +412,14 @@ def _water_step(
         state[DRIPPED] += out - fed + over * area
 
 
+@njit(cache=True, nogil=True, inline="always")
+def _share(part, whole):
+    """part / whole within 0 … 1; the whole step where nothing moved."""
+    if whole <= 0.0:
+        return 1.0
+    return min(1.0, max(0.0, part / whole))
+
+
 @njit(cache=True, nogil=True)
 def advance(
     T, W, film, Ts, brown, highest, state,
@@ -413,7 +452,8 @@ def advance(
         return REACHED, rows
     while since < length_s - 1e-6:
         icy = T.min() < ICY_C
-        step = min(ICY_DT if icy and dt > ICY_DT else dt, length_s - since)
+        icy_dt = max(1.0, ICY_SHARE * par[P_MAX_DT])
+        step = min(min(dt, icy_dt) if icy else dt, length_s - since)
         if length_s - since - step < 0.5 * step:
             step = length_s - since if length_s - since <= step else 0.5 * (length_s - since)
         if goal != GOAL_TIME:
@@ -422,20 +462,25 @@ def advance(
         fraction = 1.0
         for attempt in range(2):
             go = step * fraction
-            air, wall = air_at(env, since + 0.5 * go)
-            rounds = ICY_ROUNDS if icy else 1
-            secant[0, 0] = 0.0
-            for n_round in range(rounds):
-                if n_round > 0:
-                    _secants(T, X, C, volume, enthalpy, secant)
-                    W[:], film[:], Ts[:] = W1, film1, Ts1
-                elif icy:
-                    W1[:], film1[:], Ts1[:] = W, film, Ts
-                heat, latent, vapour_kg, carried = _heat_step(
-                    T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
-                    enthalpy, conduct, vapour, env, par, air, wall, go,
-                    k, C, R, X, a, b, c, d, law, secant,
-                )  # fmt: skip
+            while True:
+                air, wall = air_at(env, since + 0.5 * go)
+                secant[0, 0] = 0.0
+                W1[:], film1[:], Ts1[:] = W, film, Ts
+                for n_round in range(ICY_ROUNDS if icy else 1):
+                    if n_round > 0:
+                        _secants(T, X, C, volume, enthalpy, secant)
+                        W[:], film[:], Ts[:] = W1, film1, Ts1
+                    heat, latent, vapour_kg, carried = _heat_step(
+                        T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
+                        enthalpy, conduct, vapour, env, par, air, wall, go,
+                        k, C, R, X, a, b, c, d, law, secant,
+                    )  # fmt: skip
+                if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
+                    break
+                # The capacities have not settled on this step: take a shorter one.
+                W[:], film[:], Ts[:] = W1, film1, Ts1
+                go *= 0.25
+                step = go
             _settle(T, W, X, C, volume, enthalpy, par)
             state[HEAT_IN] += heat
             state[LATENT] += latent
@@ -453,15 +498,15 @@ def advance(
             done = False
             if goal == GOAL_CORE and shown >= goal_value:
                 done = True
-                part = (goal_value - shown_before) / (shown - shown_before)
+                part = _share(goal_value - shown_before, shown - shown_before)
             elif goal == GOAL_FALLING and core <= max(top, before) - FALL_C:
                 done = True
                 high = max(top, before)
-                part = (before - (high - FALL_C)) / (before - core)
+                part = _share(before - (high - FALL_C), before - core)
             elif goal == GOAL_HELD and core >= goal_value:
                 start = 0.0
                 if before < goal_value:
-                    start = (goal_value - before) / (core - before)
+                    start = _share(goal_value - before, core - before)
                 if state[HELD_S] + (1.0 - start) * go >= goal_s:
                     done = True
                     part = start + (goal_s - state[HELD_S]) / go

@@ -39,6 +39,17 @@ class Grid:
     dt_s: float
 
 
+THIN_M, FEWEST_SHELLS = 0.05, 8
+
+
+def fitted(grid: Grid, thickness_m: float) -> Grid:
+    """Fewer shells for a thin piece: its outermost would be thinner than a crust."""
+    if thickness_m >= THIN_M:
+        return grid
+    shells = round(grid.nr * (thickness_m / THIN_M) ** 0.5)
+    return Grid(min(grid.nr, max(FEWEST_SHELLS, shells)), grid.nz, grid.dt_s)
+
+
 FINE = Grid(22, 15, 60.0)
 COARSE = Grid(9, 9, 90.0)
 
