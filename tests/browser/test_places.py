@@ -264,6 +264,23 @@ def test_addresses_that_lead_nowhere_say_so_with_a_way_out(
     expect(page.locator("main a.act").first).to_be_visible()
 
 
+def test_the_words_for_doneness_and_the_authority_are_the_cooks(page: Page, site: Site) -> None:
+    site.house.roasts.change("pork-loin", {"wanted_c": 66.0})
+    opened(page, f"{site.url}/block/pork-loin")
+    expect(page.get_by_text("below the United Kingdom figure")).to_be_visible()
+    page.keyboard.press("?")
+    page.get_by_text("Your words for doneness").click()
+    page.get_by_label("Word 5").fill("rose")
+    page.get_by_label("Word 5").press("Tab")
+    expect(page.locator(".legend").get_by_text("rose", exact=True)).to_be_visible()
+    page.get_by_label("rose from, °C").fill("99")
+    page.get_by_label("rose from, °C").press("Tab")
+    expect(page.get_by_role("alert").filter(has_text="each band starts above")).to_be_visible()
+    page.get_by_label("Figures of which authority").select_option("us")
+    expect(page.get_by_text("below the United Kingdom figure")).to_have_count(0)
+    page.get_by_role("button", name="Close").click()
+
+
 def test_keys_can_be_switched_off(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/block/sirloin")
     page.keyboard.press("?")

@@ -154,6 +154,15 @@ def test_a_plan_below_the_figure_says_so() -> None:
     assert "needs_reading" in codes
 
 
+def test_a_plan_solved_to_the_figure_is_at_it() -> None:
+    from trencher.core.joint import Joint
+
+    joint = Joint(cut="pork-loin-rind", weight_kg=2.6)
+    at_it = forecast(roast("160C until peak 70C; rest open 20min", joint), bands=False, late=False)
+    codes = [c.code for c in plan_cautions(joint.facts, at_it, PROFILES["uk"])]
+    assert codes == ["needs_reading"]
+
+
 def test_a_thick_cold_joint_in_a_very_low_oven_is_warned_of() -> None:
     from trencher.core.joint import Joint
 

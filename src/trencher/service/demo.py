@@ -175,7 +175,7 @@ class LiveDemo:
         plan = {k: v for k, v in base.items() if k != "id"}
         plan |= {
             "name": "Sirloin, in the oven now",
-            "serve_at": (now + timedelta(minutes=130)).isoformat(timespec="minutes"),
+            "serve_at": (now + timedelta(minutes=145)).isoformat(timespec="minutes"),
         }
         self.service.lay(plan, roast_id)
         self.service.choose(

@@ -35,7 +35,7 @@ def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Cauti
     """Cautions for a plan. A predicted temperature never meets a figure."""
     found: list[Caution] = []
     figure = profile.figures[cut.safety]
-    if figure.temp_c is not None and forecast.peak_c + 1e-6 < figure.temp_c:
+    if figure.temp_c is not None and forecast.peak_c + SOLVED_C < figure.temp_c:
         found.append(
             Caution(
                 "below_figure",
@@ -71,6 +71,8 @@ SENTENCES: dict[Standing, str] = {
 }
 
 
+SOLVED_C = 0.1
+"""A peak is solved to a hundredth and drawn to a degree: this close to the figure is at it."""
 OUTSIDE = "That is about the outside: no reading of the core shows it."
 
 

@@ -118,6 +118,11 @@ export class PlanState {
     this.#busy = false
   }
 
+  /** Work the ways out again: something that is not in the draft has changed. */
+  refresh(): void {
+    if (this.draft !== null) void this.#full()
+  }
+
   async #full(): Promise<void> {
     this.#again = false
     await this.#ask(false)

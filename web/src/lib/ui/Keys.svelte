@@ -2,6 +2,7 @@
   // The keys, and the few settings there are. Nothing needs a key.
   import { PLACES } from '$lib/router'
   import { kitchen, type Mode } from '$lib/state/kitchen.svelte'
+  import { plan } from '$lib/state/plan.svelte'
   import { fromF, toF } from '$lib/units'
 
   let { onclose }: { onclose: () => void } = $props()
@@ -77,7 +78,10 @@
     <select
       class="field"
       value={kitchen.catalogue?.profile}
-      onchange={(e) => kitchen.setProfile(e.currentTarget.value)}
+      onchange={async (e) => {
+        await kitchen.setProfile(e.currentTarget.value)
+        plan.refresh()
+      }}
     >
       {#each kitchen.catalogue?.profiles ?? [] as profile (profile.id)}
         <option value={profile.id}>{profile.name}</option>

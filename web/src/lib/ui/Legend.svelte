@@ -57,4 +57,11 @@
     font-size: 0.85rem;
     color: var(--ink-soft);
   }
+  @media (max-width: 560px) {
+    .word {
+      font-size: 0.72rem;
+      overflow-wrap: anywhere;
+      padding-right: 3px;
+    }
+  }
 </style>
