@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from trencher.core.catalogue.cuts import CUTS, cut_named, find_cuts
+from trencher.core.catalogue.cuts import CUTS, cut_named
 from trencher.core.catalogue.references import REFERENCES
 from trencher.core.errors import InputError, OutOfRange, UnknownName
 from trencher.core.joint import LIMITS, Joint, size_of
@@ -104,16 +104,17 @@ def test_every_cut_is_a_whole_record(cut: Any) -> None:
 
 
 @pytest.mark.parametrize(
-    ("typed", "first"),
+    ("name", "cut"),
     [
-        ("sirloin", "beef-sirloin-boned"), ("rack", "lamb-rack"), ("boston", "pork-neck"),
-        ("prime rib", "beef-fore-rib"), ("hare", "hare-saddle"), ("LEG LAMB", "lamb-leg"),
-        ("gigot", "lamb-leg"), ("fresh ham", "pork-leg"),
+        ("new york roast", "beef-sirloin-boned"), ("prime rib", "beef-fore-rib"),
+        ("boston butt", "pork-neck"), ("gigot", "lamb-leg"), ("fresh ham", "pork-leg"),
+        ("top round", "beef-topside"), ("bottom round", "beef-silverside"),
     ],
 )  # fmt: skip
-def test_cuts_are_found_by_either_countrys_name(typed: str, first: str) -> None:
-    assert find_cuts(typed)[0].id == first
+def test_cuts_bear_both_countries_names(name: str, cut: str) -> None:
+    assert name in CUTS[cut].aliases
 
 
-def test_no_cut_is_found_for_nonsense() -> None:
-    assert find_cuts("xyzzy") == []
+def test_no_name_means_two_cuts() -> None:
+    names = [alias for cut in CUTS.values() for alias in (cut.name.casefold(), *cut.aliases)]
+    assert len(names) == len(set(names))

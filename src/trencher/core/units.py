@@ -20,19 +20,9 @@ def fahrenheit_to_celsius(temp_f: float) -> float:
     return (temp_f - 32.0) / 1.8
 
 
-def celsius_to_fahrenheit(temp_c: float) -> float:
-    """Temperature in °F of a temperature in °C."""
-    return temp_c * 1.8 + 32.0
-
-
 def gas_mark_to_celsius(mark: str) -> float:
     """Air temperature in °C of a gas mark as written (``"1/2"``, ``"6"``). KeyError if no mark."""
     return fahrenheit_to_celsius(dict(GAS_MARKS)[mark])
-
-
-def pounds_to_kilograms(pounds: float) -> float:
-    """Mass in kg of a mass in lb."""
-    return pounds * KG_PER_LB
 
 
 _MARKED = re.compile(r"\{c:(-?\d+(?:\.\d+)?)\}")

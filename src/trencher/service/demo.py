@@ -19,7 +19,7 @@ from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.planning import Wish, cooker_of, planned_summary, work_out
 from trencher.service.roasts import RoastService
-from trencher.sim.roast import PretendRoast, Span, Truth
+from trencher.sim.roast import PretendRoast, Span
 from trencher.sim.world import (
     DEMO_HOUR,
     DEMO_MINUTE,
@@ -238,8 +238,3 @@ class LiveDemo:
             thread.join(timeout=5)
 
         return stop
-
-
-def live_truth() -> Truth:
-    """The hidden truth of the live demo, for tests and the debrief."""
-    return TONIGHT_TRUTH

@@ -184,17 +184,3 @@ def cut_named(cut_id: str) -> Cut:
         return CUTS[cut_id]
     except (KeyError, TypeError):
         raise UnknownName("joint.cut", cut_id, [*CUTS, "custom"]) from None
-
-
-def find_cuts(words: str) -> list[Cut]:
-    """Cuts whose name or aliases hold every word typed, best first: names before aliases."""
-    parts = words.casefold().split()
-
-    def rank(cut: Cut) -> int:
-        name = f"{cut.name} {cut.kind}".casefold()
-        everything = f"{name} {' '.join(cut.aliases)}".casefold()
-        if all(part in name for part in parts):
-            return 0
-        return 1 if all(part in everything for part in parts) else 2
-
-    return sorted((c for c in CUTS.values() if rank(c) < 2), key=lambda c: (rank(c), c.name))

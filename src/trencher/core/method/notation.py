@@ -7,7 +7,6 @@ names the likely readings.
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import NoReturn, cast, get_args
 
@@ -63,10 +62,6 @@ class _Token:
     text: str
     start: int
     end: int
-
-    @property
-    def is_number(self) -> bool:
-        return self.text[0].isdigit()
 
     @property
     def value(self) -> float:
@@ -316,8 +311,3 @@ def parse_method(text: str) -> Method:
             allowed=f"allowed: at most {MAX_LETTERS}",
         )  # fmt: skip
     return _Reader(text).method()
-
-
-def method_text(stages: Sequence[Stage]) -> str:
-    """The one spelling we print."""
-    return str(Method(tuple(stages)))

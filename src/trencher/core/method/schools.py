@@ -57,13 +57,3 @@ SCHOOLS: tuple[School, ...] = (
         ),
     ),
 )
-
-
-def school_named(school_id: str) -> School:
-    """The school with this id. UnknownName lists them."""
-    from trencher.core.errors import UnknownName
-
-    for school in SCHOOLS:
-        if school.id == school_id:
-            return school
-    raise UnknownName("school", school_id, [s.id for s in SCHOOLS])

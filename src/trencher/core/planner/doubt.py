@@ -11,7 +11,6 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from statistics import NormalDist
 
 import numpy as np
 from numpy.typing import NDArray
@@ -65,17 +64,6 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         wet=math.exp(doubt.wet * theta[6]),
         probe_xi=math.sqrt(PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
     )
-
-
-def normal_points(count: int, dims: int = len(QUANTITIES)) -> Floats:
-    """(count, dims) standard normal points that fill the space evenly (Roberts 2018)."""
-    phi = 2.0
-    for _ in range(40):
-        phi = (1.0 + phi) ** (1.0 / (dims + 1))
-    alpha = phi ** -np.arange(1, dims + 1)
-    uniform = (0.5 + np.outer(np.arange(1, count + 1), alpha)) % 1.0
-    inverse = NormalDist().inv_cdf
-    return np.array([[inverse(float(u)) for u in row] for row in uniform])
 
 
 def at_core(method: Method, core_c: float) -> Method:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -218,8 +218,3 @@ class Kitchen:
 def kitchen(roast: Roast, grid: Grid = FINE, deviation: Deviation | None = None) -> Kitchen:
     """The roast set up on a grid, with one draw of its uncertainties if given."""
     return Kitchen(roast, grid, deviation or Deviation())
-
-
-def fields_of(cls: type) -> list[str]:
-    """Names of a dataclass's fields."""
-    return [f.name for f in fields(cls)]
