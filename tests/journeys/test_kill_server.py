@@ -9,8 +9,11 @@ import signal
 import subprocess
 import sys
 import urllib.request
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
+
+import pytest
 
 from tests.service.conftest import PLAN
 
@@ -56,8 +59,25 @@ class Kitchen:
         return code
 
 
-def test_killed_between_readings_it_comes_back_with_all_of_them(tmp_path: Path) -> None:
-    first = Kitchen(tmp_path)
+@pytest.fixture
+def start(tmp_path: Path) -> Iterator[Callable[[], Kitchen]]:
+    """Starts kitchens on one database; whatever happens, none outlives the test."""
+    started: list[Kitchen] = []
+
+    def begin() -> Kitchen:
+        started.append(Kitchen(tmp_path))
+        return started[-1]
+
+    yield begin
+    for kitchen in started:
+        if kitchen.process.poll() is None:
+            kitchen.kill()
+
+
+def test_killed_between_readings_it_comes_back_with_all_of_them(
+    start: Callable[[], Kitchen],
+) -> None:
+    first = start()
     oven = first.ask("/ovens", {"name": "My oven", "kind": "fan"})
     roast = first.ask("/roasts", PLAN | {"oven_id": oven["id"]})
     path = f"/roasts/{roast['id']}"
@@ -67,7 +87,7 @@ def test_killed_between_readings_it_comes_back_with_all_of_them(tmp_path: Path) 
         kept = first.ask(f"{path}/readings", {"low_c": 6.0 + n / 10})
     before = kept
     first.kill()
-    second = Kitchen(tmp_path)
+    second = start()
     after = second.ask(path)
     assert after == before
     assert len(after["readings"]) == READINGS
