@@ -12,13 +12,7 @@ from tests.browser.conftest import Site
 pytestmark = pytest.mark.browser
 
 
-def number(text: str) -> float:
-    found = re.search(r"-?\d+(?:\.\d+)?", text)
-    assert found, text
-    return float(found.group())
-
-
-def hidden_core(site: Site, minute: float) -> float:
+def hidden_core(minute: float) -> float:
     """What the pretend sirloin's probe shows: another model than the one that is followed."""
     from trencher.sim.roast import PretendRoast, Span
     from trencher.sim.world import TONIGHT_TRUTH
@@ -26,7 +20,6 @@ def hidden_core(site: Site, minute: float) -> float:
     made = PretendRoast(TONIGHT_TRUTH)
     made.go(Span(20, 220))
     made.go(Span(minute - 20, 160))
-    del site
     return made.reading_c(minute)
 
 
@@ -79,7 +72,7 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
     # Readings, typed from anywhere, correct time and climb.
     for minute in (45, 60, 75):
         site.forward(minute - (20 if minute == 45 else minute - 15))
-        value = shown(hidden_core(site, minute))
+        value = shown(hidden_core(minute))
         page.locator("body").click(position={"x": 5, "y": 400})
         page.keyboard.type(value)
         page.keyboard.press("Enter")
@@ -87,7 +80,7 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
         readings = site.house.roasts.session("sirloin").readings
         assert readings[-1].minute == pytest.approx(minute, abs=0.2)
         # Degrees on screen are one decimal in either unit.
-        assert readings[-1].low_c == pytest.approx(hidden_core(site, minute), abs=0.06)
+        assert readings[-1].low_c == pytest.approx(hidden_core(minute), abs=0.06)
     expect(page.locator("p.then")).not_to_have_text(first)
     outlook = site.house.roasts.follow("sirloin").outlook
     unit_core = outlook.pull_core_c if units == "C" else outlook.pull_core_c * 1.8 + 32

@@ -53,7 +53,7 @@ SPELLINGS = {
 NOT_YET = ("turn", "covered", "lid", "salt", "on", "in", "brown", "crisp", "tender", "freezer")
 """Words of the full notation whose effect is not computed yet; refused, never ignored."""
 
-_TOKEN = re.compile(r"\s*(?:(\d+(?:[.,]\d+)?)|([^\W\d_]+\.?)|([;+/°¼½]))")
+_TOKEN = re.compile(r"\s*(?:([0-9]+(?:[.,][0-9]+)?)|([^\W\d_]+\.?)|([;+/°¼½]))")
 FRACTIONS = {"¼": "1/4", "½": "1/2"}
 
 
@@ -103,6 +103,10 @@ class _Reader:
         i = self.at + ahead
         return self.tokens[i].text if i < len(self.tokens) else ""
 
+    def at_number(self, ahead: int = 0) -> bool:
+        # Not str.isdigit: a superscript counts there, and is no number.
+        return self.peek(ahead)[:1] in set("0123456789")
+
     def take(self) -> _Token:
         self.at += 1
         return self.tokens[self.at - 1]
@@ -143,7 +147,7 @@ class _Reader:
     def temp(self, low_c: float, high_c: float, what: str) -> Temp:
         if self.accept("gas"):
             return self.mark()
-        if not self.peek()[:1].isdigit():
+        if not self.at_number():
             self.fail(f"{self.read_word()} where {what} should be", "write it like 58C or 136F")
         token = self.take()
         unit = self.accept("C", "F")
@@ -171,13 +175,13 @@ class _Reader:
 
     def time(self) -> float | None:
         """Minutes, or None where no time stands."""
-        if not self.peek()[:1].isdigit() or self.peek(1) not in ("h", "min"):
+        if not self.at_number() or self.peek(1) not in ("h", "min"):
             return None
         token = self.take()
         minutes = token.value
         if self.take().text == "h":
             minutes *= 60.0
-            if self.peek()[:1].isdigit() and self.peek(1) not in ("h", "C", "F", "g"):
+            if self.at_number() and self.peek(1) not in ("h", "C", "F", "g"):
                 minutes += self.take().value
                 self.accept("min")
         if not 0.0 < minutes <= LONGEST_MIN:
@@ -193,7 +197,7 @@ class _Reader:
             return self.goal()
         minutes = self.time()
         if minutes is None:
-            if self.peek()[:1].isdigit():
+            if self.at_number():
                 self.fail(
                     f"{self.read_word()} has no unit", "write minutes or hours: 20min, 1h30",
                     code="no_unit",
@@ -215,7 +219,7 @@ class _Reader:
             choices = "kg, lb, 500g" + (", side" if sear else "")
             self.fail(f"{self.read_word()} after '/'", f"allowed: {choices}")
         plus = 0.0
-        if self.peek() == "+" and self.peek(1)[:1].isdigit():
+        if self.peek() == "+" and self.at_number(1):
             self.take()
             more = self.time()
             if more is None:
@@ -259,7 +263,7 @@ class _Reader:
             return Off(self.length())
         self.not_yet()
         cold = bool(self.accept("cold"))
-        if not (self.peek()[:1].isdigit() or self.peek() == "gas"):
+        if not (self.at_number() or self.peek() == "gas"):
             self.fail(
                 f"{self.read_word()} cannot start a stage",
                 "allowed: a temperature (210C, 410F, gas 6), sear, off, rest, wait",

@@ -15,8 +15,6 @@ Floats = NDArray[np.float64]
 
 EVEN_BELOW_C, EVEN_ABOVE_C, RIM_ABOVE_C = 2.0, 6.0, 10.0
 SLICE_MM = 15.0
-REACHED = 0.6
-"""Crust, crispness and tenderness count as there from this value on their scale of 0 to 1."""
 
 
 @dataclass(frozen=True)

@@ -23,3 +23,23 @@ export function useRoast(): { readonly current: RoastState | null; readonly miss
     },
   }
 }
+
+const RENEW_S = 20
+
+/** Ask for the outlook of a roast that has gone in: at once, after every event, and every 20 seconds
+ * of its own time until it is carved. Call in a component. */
+export function useOutlook(state: () => RoastState | null): void {
+  $effect(() => {
+    const here = state()
+    const roast = here?.roast ?? null
+    if (here === null || roast === null || roast.put_in_at === null) return
+    void roast.last_seq
+    void here.look()
+    if (roast.status === 'done') return
+    const timer = setInterval(
+      () => void here.look(),
+      Math.max(1000, (RENEW_S * 1000) / Math.max(kitchen.pace, 0.1)),
+    )
+    return () => clearInterval(timer)
+  })
+}

@@ -39,11 +39,16 @@
   const locked = $derived(roast !== null && roast.status !== 'planning')
   const metric = $derived(kitchen.units === 'C')
   const LB = 0.45359237
+  const MEASURES = [
+    ['Thickness', 'thickness_mm', 15, 400],
+    ['Width', 'width_mm', 15, 1000],
+    ['Length', 'length_mm', 20, 2000],
+  ] as const
 
   const size = $derived({
-    thickness: draft?.joint.thickness_mm ?? forecast?.size.thickness_mm ?? 80,
-    length: draft?.joint.length_mm ?? forecast?.size.length_mm ?? 200,
-    width: draft?.joint.width_mm ?? forecast?.size.width_mm ?? 80,
+    thickness_mm: draft?.joint.thickness_mm ?? forecast?.size.thickness_mm ?? 80,
+    length_mm: draft?.joint.length_mm ?? forecast?.size.length_mm ?? 200,
+    width_mm: draft?.joint.width_mm ?? forecast?.size.width_mm ?? 80,
   })
   const ahead = $derived(
     kitchen.roasts.filter((r) => r.status === 'planning' || r.status === 'roasting'),
@@ -56,8 +61,8 @@
     const body = {
       joint: {
         ...draft.joint,
-        thickness_mm: Math.min(400, size.thickness + 10),
-        width_mm: Math.min(1000, size.width + 10),
+        thickness_mm: Math.min(400, size.thickness_mm + 10),
+        width_mm: Math.min(1000, size.width_mm + 10),
       },
       oven_id: draft.oven_id,
       wanted_c: draft.wanted_c,
@@ -67,7 +72,7 @@
     }
     const same = {
       ...body,
-      joint: { ...body.joint, thickness_mm: size.thickness, width_mm: size.width },
+      joint: { ...body.joint, thickness_mm: size.thickness_mm, width_mm: size.width_mm },
     }
     const key = JSON.stringify(body)
     if (lesson?.key === key) return
@@ -87,8 +92,6 @@
   const toMm = (value: number): number => (metric ? value : value * 25.4)
   const deg = (c: number): number => (metric ? c : toF(c))
   const toC = (value: number): number => (metric ? value : fromF(value))
-  const estimated = (name: string): string =>
-    forecast?.size.estimated.includes(name) ? 'estimated' : ''
 
   const serve = $derived(draft === null ? new Date() : new Date(draft.serve_at))
   const servings = $derived(forecast === null ? null : forecast.cooked_kg / 0.16)
@@ -145,8 +148,8 @@
         <div class:waiting={plan.stale}>
           <JointPicture
             map={forecast.map}
-            thickness_mm={size.thickness}
-            length_mm={size.length}
+            thickness_mm={size.thickness_mm}
+            length_mm={size.length_mm}
             units={kitchen.units}
             onpull={pull}
           />
@@ -190,36 +193,18 @@
         </p>
       {/if}
       <div class="three">
-        <NumberField
-          label="Thickness"
-          note={estimated('thickness_mm')}
-          value={mm(size.thickness)}
-          low={mm(15)}
-          high={mm(400)}
-          step={metric ? 1 : 0.1}
-          unit={metric ? 'mm' : 'in'}
-          onvalue={(v) => plan.pull({ joint: { thickness_mm: toMm(v) } }, true)}
-        />
-        <NumberField
-          label="Width"
-          note={estimated('width_mm')}
-          value={mm(size.width)}
-          low={mm(15)}
-          high={mm(1000)}
-          step={metric ? 1 : 0.1}
-          unit={metric ? 'mm' : 'in'}
-          onvalue={(v) => plan.pull({ joint: { width_mm: toMm(v) } }, true)}
-        />
-        <NumberField
-          label="Length"
-          note={estimated('length_mm')}
-          value={mm(size.length)}
-          low={mm(20)}
-          high={mm(2000)}
-          step={metric ? 1 : 0.1}
-          unit={metric ? 'mm' : 'in'}
-          onvalue={(v) => plan.pull({ joint: { length_mm: toMm(v) } }, true)}
-        />
+        {#each MEASURES as [name, key, low, high] (key)}
+          <NumberField
+            label={name}
+            note={forecast?.size.estimated.includes(key) ? 'estimated' : ''}
+            value={mm(size[key])}
+            low={mm(low)}
+            high={mm(high)}
+            step={metric ? 1 : 0.1}
+            unit={metric ? 'mm' : 'in'}
+            onvalue={(v) => plan.pull({ joint: { [key]: toMm(v) } }, true)}
+          />
+        {/each}
       </div>
       <label class="wanted">
         <span class="label">Wanted at its peak</span>
@@ -243,7 +228,7 @@
       <div class="two">
         <NumberField
           label="Core now"
-          note={draft.joint.start_c === 6 ? 'assumed' : ''}
+          note="assumed"
           value={deg(draft.joint.start_c)}
           low={deg(-25)}
           high={deg(45)}

@@ -6,10 +6,9 @@
   import { plan } from '$lib/state/plan.svelte'
   import Legend from '$lib/ui/Legend.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
-  import { useRoast } from '$lib/ui/usePlace.svelte'
+  import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
   import { duration, hour, sentence, temp } from '$lib/units'
 
-  const RENEW_S = 20
   const MOST = 14
 
   const place = useRoast()
@@ -21,18 +20,7 @@
   $effect(() => {
     if (roast !== null && roast.status === 'planning') plan.open(roast)
   })
-  $effect(() => {
-    const here = held
-    if (here === null || roast === null || roast.put_in_at === null) return
-    void roast.last_seq
-    void here.look()
-    if (roast.status === 'done') return
-    const timer = setInterval(
-      () => void here.look(),
-      Math.max(1000, (RENEW_S * 1000) / Math.max(kitchen.pace, 0.1)),
-    )
-    return () => clearInterval(timer)
-  })
+  useOutlook(() => held)
 
   const planned = $derived(
     roast?.status === 'planning'
@@ -151,8 +139,9 @@
       <p class="wishes">
         <b>Who asked for what:</b>
         {#each wishes as [wish, names], i (wish)}
-          {i > 0 ? '; ' : ''}{names.join(', ')}: {wish}{#if wish === 'strict figure' && outlook !== null}
-            ({sentence(outlook.figure.strict, units)}, read in that slice){/if}{/each}.
+          {i > 0 ? '; ' : ''}{names.join(', ')}: {wish}{wish === 'strict figure' && outlook !== null
+            ? ` (${sentence(outlook.figure.strict, units)}, read in that slice)`
+            : ''}{/each}.
       </p>
     {/if}
     {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}

@@ -4,13 +4,11 @@
   import { http, want } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import { useRoast } from '$lib/ui/usePlace.svelte'
+  import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
   import { duration, hour, parseReading, temp } from '$lib/units'
   import BeforeDoor from './BeforeDoor.svelte'
   import FireCurve from './FireCurve.svelte'
   import { FLAGS, nextStep } from './sentence'
-
-  const RENEW_S = 20
 
   const place = useRoast()
   const held = $derived(place.current)
@@ -22,17 +20,7 @@
   $effect(() => {
     if (roast !== null && roast.status === 'planning') plan.open(roast)
   })
-  $effect(() => {
-    const here = held
-    if (here === null || !running) return
-    void roast?.last_seq
-    void here.look()
-    const timer = setInterval(
-      () => void here.look(),
-      Math.max(1000, (RENEW_S * 1000) / Math.max(kitchen.pace, 0.1)),
-    )
-    return () => clearInterval(timer)
-  })
+  useOutlook(() => held)
 
   const now = $derived(
     outlook === null ? 0 : (kitchen.now.getTime() - new Date(outlook.put_in_at).getTime()) / 60_000,
