@@ -85,7 +85,7 @@ WRONG: list[tuple[str, str, Any, int, str]] = [
     ("post", "/api/ways", WISH | {"joint": PLAN["joint"] | {"weight_kg": 0}}, 422, "wrong_input"),
     ("post", "/api/forecast", WISH | {"method": "210 5min"}, 422, "no_unit"),
     ("post", "/api/forecast", WISH | {"method": "60C until 80C"}, 422, "goal_unreachable"),
-    ("post", "/api/forecast", WISH | {"method": "turn"}, 422, "not_computed"),
+    ("post", "/api/forecast", WISH | {"method": "turn"}, 422, "notation"),
     ("put", "/api/profile/atlantis", None, 422, "unknown_name"),
     ("put", "/api/ovens/none", {"name": "x"}, 404, "not_found"),
     ("put", "/api/clock", {"pace": 9999}, 422, "wrong_input"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 import pytest
@@ -28,7 +29,7 @@ PROFILES: tuple[Profile, ...] = ("flat", "even", "tapered", "barrel")
 
 
 def body(profile: Profile = "flat", grid: Grid = FINE, **sizes: float) -> Body:
-    facts = {"thickness_m": 0.1, "width_m": 0.1, "length_m": 0.2} | sizes
+    facts: dict[str, Any] = {"thickness_m": 0.1, "width_m": 0.1, "length_m": 0.2} | sizes
     return build_body(profile=profile, section="oval", grid=grid, **facts)
 
 

@@ -14,7 +14,7 @@ from trencher.core.catalogue.references import REFERENCES
 from trencher.core.errors import InputError, OutOfRange, UnknownName
 from trencher.core.joint import LIMITS, Joint, size_of
 from trencher.core.thermal.geometry import fullness, section_area
-from trencher.core.thermal.properties import density
+from trencher.core.thermal.properties import raw_density
 
 
 def volume_of(joint: Joint) -> float:
@@ -23,11 +23,17 @@ def volume_of(joint: Joint) -> float:
     return area * size.length_mm / 1000 * fullness(cut.profile)
 
 
+def weight_of(joint: Joint) -> float:
+    return volume_of(joint) * raw_density(joint.facts.meat, joint.facts.bone_share)
+
+
 @given(cut=st.sampled_from(sorted(CUTS)), kg=st.floats(0.4, 6.0))
 @settings(max_examples=60)
 def test_estimates_fill_up_to_the_weight(cut: str, kg: float) -> None:
     joint = Joint(cut=cut, weight_kg=kg)
-    assert volume_of(joint) * density(joint.facts.meat) == pytest.approx(kg, rel=0.01)
+    assert volume_of(joint) * raw_density(
+        joint.facts.meat, joint.facts.bone_share
+    ) == pytest.approx(kg, rel=0.01)
 
 
 def test_measured_lengths_stand_and_the_rest_follows_the_weight() -> None:
@@ -36,7 +42,9 @@ def test_measured_lengths_stand_and_the_rest_follows_the_weight() -> None:
     assert (size.thickness_mm, size.length_mm) == (105, 205)
     assert size.estimated == ("width_mm",)
     assert 100 < size.width_mm < 130
-    assert volume_of(joint) * density(joint.facts.meat) == pytest.approx(1.9, rel=0.01)
+    assert volume_of(joint) * raw_density(
+        joint.facts.meat, joint.facts.bone_share
+    ) == pytest.approx(1.9, rel=0.01)
 
 
 def test_measuring_narrows_the_doubt() -> None:

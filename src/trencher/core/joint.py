@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
+from typing import get_args
 
 from trencher.core.catalogue.cuts import Cut, cut_named
 from trencher.core.errors import InputError, OutOfRange
 from trencher.core.thermal.geometry import fullness, section_area
-from trencher.core.thermal.properties import density
+from trencher.core.thermal.properties import raw_density
+from trencher.core.thermal.surface import SurfaceState
 
 LIMITS: dict[str, tuple[float, float, str]] = {
     "weight_kg": (0.1, 25.0, "kg"),
@@ -16,11 +19,17 @@ LIMITS: dict[str, tuple[float, float, str]] = {
     "width_mm": (15.0, 1000.0, "mm"),
     "length_mm": (20.0, 2000.0, "mm"),
     "start_c": (-25.0, 45.0, "°C"),
+    "fat_mm": (0.0, 40.0, "mm"),
 }
 """Bounds of every input of a joint: lowest, highest, unit."""
 
 MEASURED_SD, GUESSED_SD = 0.03, 0.10
 """Relative doubt of a length measured with a tape, and of one estimated from the cut. Estimate."""
+SPREAD = 1.1
+"""An untied piece is at least this much flatter and wider."""
+TIE_SHARE = 0.6
+"""Tying takes a loose piece this share of the way to a round one; a cut's shape is as it is usually
+sold. Estimate, no source: measure before and after."""
 MOST_WIDENING = 0.25
 """However wild the contradiction between measures and weight, the doubt stays a doubt."""
 NORMAL_MISMATCH = 0.25
@@ -29,7 +38,11 @@ NORMAL_MISMATCH = 0.25
 
 @dataclass(frozen=True, kw_only=True)
 class Joint:
-    """A joint. Lengths in mm where measured, else None; ``start_c`` throughout at the start."""
+    """A joint. Lengths in mm where measured, else None; ``start_c`` throughout at the start.
+
+    ``fat_mm``: fat on top, None for the cut's usual. ``surface``: how wet it goes in. ``tied``:
+    None for as the cut is usually sold. ``own``: the user's own cut, named by ``cut``.
+    """
 
     cut: str
     weight_kg: float
@@ -37,9 +50,19 @@ class Joint:
     width_mm: float | None = None
     length_mm: float | None = None
     start_c: float = 7.0
+    fat_mm: float | None = None
+    surface: SurfaceState = "blotted"
+    tied: bool | None = None
+    own: Cut | None = None
 
     def __post_init__(self) -> None:
-        cut_named(self.cut)
+        if self.own is None:
+            cut_named(self.cut)
+        if self.surface not in get_args(SurfaceState):
+            raise InputError(
+                f"{self.surface!r} is not known", where="joint.surface",
+                allowed=f"allowed: {', '.join(get_args(SurfaceState))}",
+            )  # fmt: skip
         for name, (low, high, unit) in LIMITS.items():
             value = getattr(self, name)
             if value is None:
@@ -55,7 +78,12 @@ class Joint:
     @property
     def facts(self) -> Cut:
         """The catalogue's record of its cut."""
-        return cut_named(self.cut)
+        return self.own or cut_named(self.cut)
+
+    @property
+    def top_fat_mm(self) -> float:
+        """Fat on top in mm: measured, else the cut's usual."""
+        return self.facts.fat_mm if self.fat_mm is None else self.fat_mm
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -74,11 +102,24 @@ class Size:
     mismatch: float | None
 
 
+def _shape(joint: Joint) -> tuple[float, float, float]:
+    """Proportions of the cut as it lies: tied rounder, untied flatter, at the same section."""
+    cut = joint.facts
+    thick, wide, long = cut.shape
+    if joint.tied is None or joint.tied == cut.tied:
+        return cut.shape
+    pull = (wide / thick) ** (0.5 * TIE_SHARE)
+    if not joint.tied:
+        pull = 1.0 / max(pull, SPREAD)
+    return thick * pull, wide / pull, long
+
+
+@lru_cache(maxsize=512)
 def size_of(joint: Joint) -> Size:
     """Outer measures: measured ones stand, the others share the cut's proportions and fill up to
     the weight."""
     cut = joint.facts
-    ratios = dict(zip(("thickness_mm", "width_mm", "length_mm"), cut.shape, strict=True))
+    ratios = dict(zip(("thickness_mm", "width_mm", "length_mm"), _shape(joint), strict=True))
     known = {name: getattr(joint, name) for name in ratios if getattr(joint, name) is not None}
     if joint.cut == "custom" and len(known.keys() & {"thickness_mm", "width_mm"}) == 1:
         # A custom piece is a cylinder unless both are given.
@@ -86,7 +127,7 @@ def size_of(joint: Joint) -> Size:
             known[name] for name in ("thickness_mm", "width_mm") if name in known
         )
     missing = [name for name in ratios if name not in known]
-    volume = joint.weight_kg / density(cut.meat)
+    volume = joint.weight_kg / raw_density(cut.meat, cut.bone_share)
     unit = section_area(1.0, 1.0, cut.section) * fullness(cut.profile)
     if missing:
         product = unit * math.prod(v / 1000 for v in known.values())

@@ -25,12 +25,13 @@ def gas_mark_to_celsius(mark: str) -> float:
     return fahrenheit_to_celsius(dict(GAS_MARKS)[mark])
 
 
-_MARKED = re.compile(r"\{c:(-?\d+(?:\.\d+)?)\}")
+_MARKED = re.compile(r"\{([cd]):(-?\d+(?:\.\d+)?)\}")
 
 
 def in_celsius(text: str) -> str:
-    """A sentence with its marked temperatures (``{c:70}``) written out in °C.
+    """A sentence with its marked temperatures (``{c:70}``) and differences (``{d:1.4}``) written
+    out in °C.
 
     Sentences mark temperatures so that a screen may show them in the cook's own unit.
     """
-    return _MARKED.sub(lambda m: f"{float(m.group(1)):g} °C", text)
+    return _MARKED.sub(lambda m: f"{float(m.group(2)):g} °C", text)

@@ -47,7 +47,13 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
         "rim_mm": f.rim_mm,
         "crust": f.crust,
         "tenderness": f.tenderness,
+        "crisp": f.faces.crisp_top,
+        "faces": {"top": f.faces.top, "sides": f.faces.sides, "under": f.faces.under},
+        "crackling": f.faces.crackles,
         "late_10min_c": f.late_c,
+        "warm_min": f.warm_min,
+        "oven_left_min": f.oven_left_min,
+        "equivalent_min": f.equivalents,
         "size": {
             "thickness_mm": f.size.thickness_mm,
             "width_mm": f.size.width_mm,

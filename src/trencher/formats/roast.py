@@ -7,7 +7,7 @@ import math
 from typing import Any, get_args
 
 from trencher.core.catalogue.cookers import CookerKind
-from trencher.core.catalogue.cuts import CUTS
+from trencher.core.catalogue.cuts import CUTS, OWN_ALLOWED, OWN_CHOICES, OWN_LIMITS, own_cut
 from trencher.core.errors import InputError
 from trencher.core.joint import LIMITS, Joint
 from trencher.core.method.notation import parse_method
@@ -18,10 +18,11 @@ from trencher.core.planner.setup import (
     Roast,
 )
 from trencher.core.thermal.cooker import Cooker
+from trencher.core.thermal.surface import SurfaceState
 
 FORMAT, VERSION = "trencher/roast", 1
 LARGEST_BYTES = 1_000_000
-JOINT_NULLABLE = ("thickness_mm", "width_mm", "length_mm")
+JOINT_NULLABLE = ("thickness_mm", "width_mm", "length_mm", "fat_mm")
 PHYSICS_SWITCHES = ("radiation", "evaporation", "ideal_air")
 COOKER_NULLABLE = ("min_c", "max_c", "preheat_min", "tau_down_min", "tau_off_min")
 
@@ -107,32 +108,61 @@ def _choice(value: Any, where: str, allowed: tuple[str, ...]) -> str:
 
 def read_joint(value: Any, where: str = "joint") -> Joint:
     """A joint from its JSON object."""
-    data = _object(value, where, ("cut", *LIMITS))
+    data = _object(value, where, ("cut", "surface", "tied", *LIMITS))
     for needed in ("cut", "weight_kg"):
         if needed not in data:
             raise InputError("is missing", where=f"{where}.{needed}", allowed="it is needed")
-    if not isinstance(data["cut"], str):
+    own = None
+    if isinstance(data["cut"], dict):
+        own = own_cut(data["cut"], f"{where}.cut")
+    elif not isinstance(data["cut"], str):
         raise InputError(
             f"{_short(data['cut'])} is not a name", where=f"{where}.cut",
-            allowed=f"a cut such as {next(iter(CUTS))}, or custom",
+            allowed=f"a cut such as {next(iter(CUTS))}, custom, or an own cut {{…}}",
         )  # fmt: skip
     numbers = {
         name: _number(data[name], f"{where}.{name}", LIMITS[name], nullable=name in JOINT_NULLABLE)
         for name in LIMITS
         if name in data
     }
-    return Joint(cut=data["cut"], **numbers)  # type: ignore[arg-type]
+    more: dict[str, Any] = dict(numbers)
+    if data.get("surface") is not None:
+        more["surface"] = _choice(data["surface"], f"{where}.surface", get_args(SurfaceState))
+    if data.get("tied") is not None:
+        more["tied"] = _switch(data["tied"], f"{where}.tied")
+    return Joint(cut=own.id if own else str(data["cut"]), own=own, **more)
+
+
+MOST_POINTS = 20
+
+
+def _points(value: Any, where: str) -> tuple[tuple[float, float], ...]:
+    allowed = f"allowed: up to {MOST_POINTS} pairs of true °C and dial − true"
+    if not isinstance(value, list) or len(value) > MOST_POINTS:
+        raise InputError(f"{_short(value)} are no points", where=where, allowed=allowed)
+    found: dict[float, float] = {}
+    for pair in value:
+        if not isinstance(pair, list) or len(pair) != 2:
+            raise InputError(f"{_short(pair)} is no pair", where=where, allowed=allowed)
+        true = _number(pair[0], where, (0.0, 400.0, "°C"), nullable=False)
+        error = _number(pair[1], where, COOKER_LIMITS["dial_error_c"], nullable=False)
+        assert true is not None
+        assert error is not None
+        found[true] = error
+    return tuple(sorted(found.items()))
 
 
 def read_cooker(value: Any, where: str = "cooker") -> Cooker:
     """A cooker from its JSON object."""
-    data = _object(value, where, ("kind", "cooling_fan", *COOKER_LIMITS))
+    data = _object(value, where, ("kind", "cooling_fan", "dial_points", *COOKER_LIMITS))
     found: dict[str, Any] = {}
     for key, given in data.items():
         if key == "kind":
             found[key] = _choice(given, f"{where}.kind", get_args(CookerKind))
         elif key == "cooling_fan":
             found[key] = _switch(given, f"{where}.cooling_fan")
+        elif key == "dial_points":
+            found[key] = _points(given, f"{where}.dial_points")
         else:
             found[key] = _number(
                 given, f"{where}.{key}", COOKER_LIMITS[key], nullable=key in COOKER_NULLABLE
@@ -186,6 +216,21 @@ def read_roast(value: Any) -> Roast:
     )
 
 
+def _own_schema() -> dict[str, Any]:
+    """Schema of a user's own cut; the reader checks more (``core.catalogue.cuts.own_cut``)."""
+    numbers = {
+        n: {"type": "number", "minimum": a, "maximum": b} for n, (a, b, _) in OWN_LIMITS.items()
+    }
+    choices = {n: {"enum": list(c)} for n, c in OWN_CHOICES.items()}
+    other: dict[str, Any] = {n: {} for n in OWN_ALLOWED if n not in numbers and n not in choices}
+    return {
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["name"],
+        "properties": {**other, **numbers, **choices},
+    }
+
+
 def roast_schema() -> dict[str, Any]:
     """JSON Schema of the roast format, made from the bounds the reader checks."""
 
@@ -199,7 +244,9 @@ def roast_schema() -> dict[str, Any]:
         "additionalProperties": False,
         "required": ["cut", "weight_kg"],
         "properties": {
-            "cut": {"enum": [*CUTS, "custom"]},
+            "cut": {"oneOf": [{"enum": [*CUTS, "custom"]}, _own_schema()]},
+            "surface": {"enum": [*get_args(SurfaceState), None]},
+            "tied": {"type": ["boolean", "null"]},
             **{n: number(v, nullable=n in JOINT_NULLABLE) for n, v in LIMITS.items()},
         },
     }
@@ -209,6 +256,16 @@ def roast_schema() -> dict[str, Any]:
         "properties": {
             "kind": {"enum": list(get_args(CookerKind))},
             "cooling_fan": {"type": "boolean"},
+            "dial_points": {
+                "type": "array",
+                "maxItems": MOST_POINTS,
+                "items": {
+                    "type": "array",
+                    "minItems": 2,
+                    "maxItems": 2,
+                    "items": {"type": "number"},
+                },
+            },
             **{n: number(v, nullable=n in COOKER_NULLABLE) for n, v in COOKER_LIMITS.items()},
         },
     }

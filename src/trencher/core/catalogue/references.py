@@ -27,6 +27,7 @@ REFERENCES: dict[str, Reference] = {
         "typical range of national food composition tables, rounded; no single table copied",
         "water, protein and fat of raw cuts",
     ),
+    "own": Reference("a user's own cut", "whatever its user says"),
     "estimate": Reference(
         "estimate, no source", "proportions, trim and bone: to be replaced by measurements"
     ),

@@ -5,6 +5,7 @@ Nothing here says that a plate is safe. A plan is compared with a figure; only a
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -28,6 +29,40 @@ class Figure:
 
 
 @dataclass(frozen=True)
+class Holding:
+    """A published table of equal holds, as (°C, minutes), and the straight line through it.
+
+    ``ref_c``, ``ref_min``: the hold it is told by; ``z_c``: degrees for a tenfold, fitted by least
+    squares to log10(minutes); ``worst``: largest relative miss of that line at the table's rows.
+    """
+
+    table: tuple[tuple[float, float], ...]
+    ref_c: float
+    ref_min: float
+    words: str
+
+    def _line(self) -> tuple[float, float]:
+        n = len(self.table)
+        mean_t = sum(t for t, _ in self.table) / n
+        mean_l = sum(math.log10(m) for _, m in self.table) / n
+        slope = sum((t - mean_t) * (math.log10(m) - mean_l) for t, m in self.table) / sum(
+            (t - mean_t) ** 2 for t, _ in self.table
+        )
+        return slope, mean_l - slope * mean_t
+
+    @property
+    def z_c(self) -> float:
+        """Degrees for a tenfold."""
+        return -1.0 / self._line()[0]
+
+    @property
+    def worst(self) -> float:
+        """Largest relative miss of the line at a row of the table."""
+        slope, at_0 = self._line()
+        return max(abs(10 ** (at_0 + slope * t) / m - 1.0) for t, m in self.table)
+
+
+@dataclass(frozen=True)
 class Profile:
     """One authority's figures for each safety class, with where they are from.
 
@@ -39,6 +74,7 @@ class Profile:
     figures: dict[SafetyClass, Figure]
     strict: str
     source: str
+    holding: Holding | None = None
     checked: str = "2026-11; check with your own authority"
 
 
@@ -47,19 +83,28 @@ _OUTSIDE = Figure(None, 0.0, "seared all over outside; may be pink inside")
 _US_REST = Figure(62.8, 3.0, "{c:62.8} and 3 minutes of rest")
 _US_71 = Figure(71.1, 0.0, "{c:71.1}")
 
+HELD_UK = Holding(
+    ((60.0, 45.0), (65.0, 10.0), (70.0, 2.0), (75.0, 0.5), (80.0, 0.1)), 70.0, 2.0,
+    "equal to {c:70} for 2 minutes",
+)  # fmt: skip
+HELD_US = Holding(
+    ((54.4, 112.0), (60.0, 12.0), (62.8, 4.0), (65.6, 67 / 60), (68.3, 22 / 60)), 60.0, 12.0,
+    "6.5 decimal reductions of Salmonella: equal to {c:60} for 12 minutes",
+)  # fmt: skip
+
 PROFILES: dict[ProfileId, Profile] = {
     "uk": Profile(
         "uk", "United Kingdom",
         {"whole": _OUTSIDE, "rolled": _UK_HELD, "pork": _UK_HELD, "game": _UK_HELD,
          "boar": _UK_HELD},
         strict="{c:70} held for 2 minutes, or {c:75} for 30 seconds",
-        source="UK Food Standards Agency cooking guidance",
+        source="UK Food Standards Agency cooking guidance", holding=HELD_UK,
     ),
     "us": Profile(
         "us", "United States",
         {"whole": _US_REST, "rolled": _US_71, "pork": _US_REST, "game": _US_71, "boar": _US_71},
         strict="{c:71.1}",
-        source="USDA FSIS minimum temperature guidance",
+        source="USDA FSIS minimum temperature guidance", holding=HELD_US,
     ),
     "ca": Profile(
         "ca", "Canada",

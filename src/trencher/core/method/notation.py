@@ -7,16 +7,18 @@ names the likely readings.
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import NoReturn, cast, get_args
 
 from trencher.core.errors import NotationError
 from trencher.core.method.stages import (
     Air,
+    Bed,
     Length,
     Method,
     Minutes,
     Off,
+    Outcome,
     Oven,
     Per,
     Place,
@@ -24,36 +26,42 @@ from trencher.core.method.stages import (
     Rest,
     Sear,
     Stage,
+    Task,
     Temp,
     TempUnit,
+    Turn,
     UntilCore,
     UntilFalling,
     UntilHeld,
+    UntilOutcome,
     UntilPeak,
+    Verb,
     Wait,
     number,
 )
-from trencher.core.thermal.surface import RestHow
+from trencher.core.thermal.surface import Cover, RestHow
 from trencher.core.units import GAS_MARKS, fahrenheit_to_celsius
 
 MAX_ITEMS, MAX_LETTERS = 100, 4000
 OVEN_LOW_C, OVEN_HIGH_C = 30.0, 350.0
 CORE_LOW_C, CORE_HIGH_C = -5.0, 99.0
 LONGEST_MIN = 48 * 60.0
+LIQUID_ML = (10.0, 10000.0)
+LEAST_EVERY_MIN = 1.0
+MOST_TASKS, LONGEST_WORDS = 30, 80
 
 SPELLINGS = {
     "c": "C", "celsius": "C", "centigrade": "C", "f": "F", "fahrenheit": "F",
     "min": "min", "mins": "min", "minute": "min", "minutes": "min", "m": "min",
     "h": "h", "hr": "h", "hrs": "h", "hour": "h", "hours": "h",
     "lb": "lb", "lbs": "lb", "pound": "lb", "kg": "kg", "kilo": "kg", "g": "g",
-    "side": "side", "sides": "side",
+    "side": "side", "sides": "side", "ml": "ml", "millilitres": "ml", "milliliters": "ml",
 }  # fmt: skip
 """What may be typed, and what is understood."""
 
-NOT_YET = ("turn", "covered", "lid", "salt", "on", "in", "brown", "crisp", "tender", "freezer")
-"""Words of the full notation whose effect is not computed yet; refused, never ignored."""
-
-_TOKEN = re.compile(r"\s*(?:([0-9]+(?:[.,][0-9]+)?)|([^\W\d_]+\.?)|([;+/°¼½]))")
+_TOKEN = re.compile(r"\s*(?:([0-9]+(?:[.,][0-9]+)?)|([^\W\d_]+\.?)|([;+/°¼½])|([-'’,&():.]))")
+WORDS_ONLY = set("-'’,&():.")
+"""Signs that may stand in a task's own words and nowhere else."""
 FRACTIONS = {"¼": "1/4", "½": "1/2"}
 
 
@@ -130,6 +138,9 @@ class _Reader:
             return repr(self.text[token.start : token.end])
         return "the end of the text"
 
+    def is_time(self, ahead: int = 0) -> bool:
+        return self.at_number(ahead) and self.peek(ahead + 1) in ("h", "min")
+
     # --- pieces --------------------------------------------------------------------------------
     def mark(self) -> Temp:
         self.accept("mark")
@@ -160,7 +171,10 @@ class _Reader:
                     (f"{token.text}F ({in_f:.0f} °C)", in_f),
                 )
                 if low_c <= c <= high_c
-            ] or ["C or F after it"]
+            ]
+            if low_c == OVEN_LOW_C and token.text in dict(GAS_MARKS):
+                likely.append(f"gas {token.text}")
+            likely = likely or ["C or F after it"]
             self.fail(
                 f"{token.text} has no unit", f"write {' or '.join(likely)}", code="no_unit", back=1
             )
@@ -175,13 +189,13 @@ class _Reader:
 
     def time(self) -> float | None:
         """Minutes, or None where no time stands."""
-        if not self.at_number() or self.peek(1) not in ("h", "min"):
+        if not self.is_time():
             return None
         token = self.take()
         minutes = token.value
         if self.take().text == "h":
             minutes *= 60.0
-            if self.at_number() and self.peek(1) not in ("h", "C", "F", "g"):
+            if self.at_number() and self.peek(1) not in ("h", "C", "F", "g", "ml"):
                 minutes += self.take().value
                 self.accept("min")
         if not 0.0 < minutes <= LONGEST_MIN:
@@ -202,10 +216,10 @@ class _Reader:
                     f"{self.read_word()} has no unit", "write minutes or hours: 20min, 1h30",
                     code="no_unit",
                 )  # fmt: skip
-            self.not_yet()
             self.fail(
                 f"{self.read_word()} where a length should be",
-                "allowed: 20min, 1h30, 15min/500g, until 54C, until peak 58C, until falling",
+                "allowed: 20min, 1h30, 15min/500g, until 54C, until peak 58C, until brown, crisp, "
+                "tender or falling",
             )
         if not self.accept("/"):
             return Minutes(minutes)
@@ -232,7 +246,8 @@ class _Reader:
             return UntilFalling()
         if self.accept("peak"):
             return UntilPeak(self.temp(CORE_LOW_C, CORE_HIGH_C, "a peak"))
-        self.not_yet()
+        if outcome := self.accept(*get_args(Outcome)):
+            return UntilOutcome(cast("Outcome", outcome))
         temp = self.temp(CORE_LOW_C, CORE_HIGH_C, "a core temperature")
         if self.accept("for"):
             held = self.time()
@@ -241,44 +256,115 @@ class _Reader:
             return UntilHeld(temp, held)
         return UntilCore(temp)
 
-    def not_yet(self) -> None:
-        if self.peek() in NOT_YET:
+    def dress(self) -> tuple[Cover | None, Bed | None, float | None]:
+        cover: Cover | None = None
+        bed: Bed | None = None
+        liquid: float | None = None
+        while True:
+            if self.peek() in ("covered", "lid", "salt"):
+                if cover is not None:
+                    self.fail("a second cover", "allowed: one of covered, lid, salt crust")
+                word = self.take().text
+                if word == "salt" and not self.accept("crust"):
+                    self.fail(f"{self.read_word()} after 'salt'", "write 'salt crust'")
+                cover = cast("Cover", "salt crust" if word == "salt" else word)
+            elif self.peek() in ("on", "in"):
+                if bed is not None or liquid is not None:
+                    self.fail("a second thing under the joint", "allowed: one rack, bed or liquid")
+                if self.take().text == "on":
+                    found = self.accept(*get_args(Bed))
+                    if not found:
+                        self.fail(f"{self.read_word()} after 'on'", "allowed: rack, roots")
+                    bed = cast("Bed", found)
+                else:
+                    liquid = self.millilitres()
+            else:
+                return cover, bed, liquid
+
+    def millilitres(self) -> float:
+        if not self.at_number():
+            self.fail(f"{self.read_word()} after 'in'", "an amount such as 400ml")
+        token = self.take()
+        if not self.accept("ml"):
+            self.fail(f"{token.text} has no unit", f"write {token.text}ml", code="no_unit", back=1)
+        low, high = LIQUID_ML
+        if not low <= token.value <= high:
             self.fail(
-                f"{self.read_word()} belongs to the notation, but its effect is not computed yet",
-                "leave it out, or describe the air alone",
-                code="not_computed",
+                f"{token.text} ml is out of range", f"allowed: {low:g} to {high:g} ml", back=2
             )
+        return token.value
+
+    def task(self) -> Task:
+        verb = self.accept(*get_args(Verb))
+        if not verb:
+            self.fail(f"{self.read_word()} after '+'", f"allowed: {', '.join(get_args(Verb))}")
+        words = self.words()
+        at, every = None, None
+        if self.peek() in ("at", "every"):
+            how = self.take().text
+            minutes = self.time()
+            if minutes is None:
+                self.fail(f"{self.read_word()} after '{how}'", "a time such as 40min",
+                          code="no_unit")  # fmt: skip
+            if how == "at":
+                at = minutes
+            else:
+                every = minutes
+                if every < LEAST_EVERY_MIN:
+                    self.fail(
+                        f"every {number(every)} minutes is too often",
+                        f"allowed: {LEAST_EVERY_MIN:g} minute or more", back=2,
+                    )  # fmt: skip
+        return Task(cast("Verb", verb), words, at, every)
+
+    def words(self) -> str:
+        """A task's own words as written, up to its time, the next task or the next stage."""
+        first = self.at
+        while self.at < len(self.tokens) and self.peek() not in (";", "+"):
+            if self.peek() in ("at", "every") and self.at_number(1):
+                break
+            self.at += 1
+        if self.at == first:
+            return ""
+        raw = self.text[self.tokens[first].start : self.tokens[self.at - 1].end]
+        words = " ".join(raw.split())
+        if len(words) > LONGEST_WORDS:
+            self.at = first
+            self.fail("too many words for a task", f"allowed: at most {LONGEST_WORDS} letters")
+        return words
 
     def stage(self) -> Stage:
+        if self.accept("turn"):
+            return Turn()
+        bare = self.bare_stage()
+        tasks: list[Task] = []
+        while self.accept("+"):
+            if len(tasks) >= MOST_TASKS:
+                self.fail("too many tasks", f"allowed: at most {MOST_TASKS} a stage", back=1)
+            tasks.append(self.task())
+        return replace(bare, tasks=tuple(tasks)) if tasks else bare
+
+    def bare_stage(self) -> Stage:
         if self.accept("rest"):
             how = self.accept(*get_args(RestHow))
             return Rest(self.length(), cast("RestHow", how or "open"))
         if self.accept("wait"):
-            self.not_yet()
             place = self.accept(*get_args(Place))
             return Wait(self.length(), cast("Place", place or "counter"))
         if self.accept("sear"):
             return Sear(self.length(sear=True))
         if self.accept("off"):
             return Off(self.length())
-        self.not_yet()
         cold = bool(self.accept("cold"))
         if not (self.at_number() or self.peek() == "gas"):
             self.fail(
                 f"{self.read_word()} cannot start a stage",
-                "allowed: a temperature (210C, 410F, gas 6), sear, off, rest, wait",
+                "allowed: a temperature (210C, 410F, gas 6), sear, off, rest, wait, turn",
             )
         temp = self.temp(OVEN_LOW_C, OVEN_HIGH_C, "an oven")
         air = self.accept(*get_args(Air))
-        if air == "grill":
-            self.fail(
-                "'grill' belongs to the notation, but its effect is not computed yet",
-                "allowed: still, fan, air, or nothing for this oven's own",
-                code="not_computed",
-                back=1,
-            )
-        self.not_yet()
-        return Oven(temp, self.length(), cast("Air | None", air or None), cold)
+        cover, bed, liquid = self.dress()
+        return Oven(temp, self.length(), cast("Air | None", air or None), cold, cover, bed, liquid)
 
     def method(self) -> Method:
         stages: list[Stage] = []
@@ -295,13 +381,10 @@ class _Reader:
                 self.at = first
                 self.fail("a second 'until peak'", "one 'until peak' a method")
             if self.at < len(self.tokens) and not self.accept(";"):
-                if self.peek() == "+":
-                    self.fail(
-                        "tasks belong to the notation, but they are not run yet",
-                        "leave the '+' part out",
-                        code="not_computed",
-                    )
                 self.fail(f"{self.read_word()} after a whole stage", "put ';' between stages")
+        if stages and all(isinstance(s, Turn) for s in stages):
+            self.at = 0
+            self.fail("nothing here takes time", "a turn stands between stages that do")
         if not stages:
             self.fail("there is no stage", "for example: 210C 20min; 155C until peak 58C")
         return Method(tuple(stages))

@@ -9,10 +9,13 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from trencher.core import units
-from trencher.core.thermal.surface import RestHow
+from trencher.core.thermal.surface import Cover, RestHow
 
 Air = Literal["still", "fan", "air", "grill"]
-Place = Literal["counter", "fridge"]
+Place = Literal["counter", "fridge", "freezer", "water"]
+Bed = Literal["rack", "roots"]
+Verb = Literal["baste", "turn", "add", "pour", "check", "cover", "uncover", "open"]
+Outcome = Literal["brown", "crisp", "tender"]
 Per = Literal["kg", "lb", "500g", "side"]
 TempUnit = Literal["C", "F", "gas"]
 
@@ -123,22 +126,73 @@ class UntilFalling:
         return "until falling"
 
 
-Length = Minutes | Rate | UntilCore | UntilPeak | UntilHeld | UntilFalling
+@dataclass(frozen=True)
+class UntilOutcome:
+    """Until the top is brown or crisp, or the core's collagen tender, at the stated threshold."""
+
+    what: Outcome
+
+    def __str__(self) -> str:
+        return f"until {self.what}"
+
+
+Length = Minutes | Rate | UntilCore | UntilPeak | UntilHeld | UntilFalling | UntilOutcome
+
+
+@dataclass(frozen=True)
+class Task:
+    """Something done during a stage, once at a minute of it or again and again; at its start if
+    neither is given. ``words`` as written: ``carrots``, ``200ml``."""
+
+    verb: Verb
+    words: str = ""
+    at_min: float | None = None
+    every_min: float | None = None
+
+    def __str__(self) -> str:
+        parts = ["+", self.verb, *([self.words] if self.words else [])]
+        if self.at_min is not None:
+            parts += ["at", time_text(self.at_min)]
+        if self.every_min is not None:
+            parts += ["every", time_text(self.every_min)]
+        return " ".join(parts)
+
+    def times(self, until_min: float) -> list[float]:
+        """Minutes of its stage at which it falls due, before ``until_min``."""
+        if self.every_min is None:
+            at = self.at_min or 0.0
+            return [at] if at < until_min else []
+        count = int(until_min / self.every_min) + 1
+        return [n * self.every_min for n in range(1, count + 1) if n * self.every_min < until_min]
+
+
+def _hung(text: str, tasks: tuple[Task, ...]) -> str:
+    return " ".join([text, *(str(task) for task in tasks)])
 
 
 @dataclass(frozen=True)
 class Oven:
-    """In an oven whose air is wanted at ``temp``; ``air`` None: the cooker's own kind."""
+    """In an oven whose air is wanted at ``temp``; ``air`` None: the cooker's own kind.
+
+    Dress: closed in by ``cover``, lying on a ``bed``, or in ``liquid_ml`` of liquid.
+    """
 
     temp: Temp
     length: Length
     air: Air | None = None
     cold: bool = False
+    cover: Cover | None = None
+    bed: Bed | None = None
+    liquid_ml: float | None = None
+    tasks: tuple[Task, ...] = ()
 
     def __str__(self) -> str:
         words = ["cold"] if self.cold else []
-        words += [str(self.temp), *([self.air] if self.air else []), str(self.length)]
-        return " ".join(words)
+        words += [str(self.temp), *([self.air] if self.air else [])]
+        words += [self.cover] if self.cover else []
+        words += [f"on {self.bed}"] if self.bed else []
+        words += [f"in {number(self.liquid_ml)}ml"] if self.liquid_ml is not None else []
+        return _hung(" ".join([*words, str(self.length)]), self.tasks)
 
 
 @dataclass(frozen=True)
@@ -146,19 +200,21 @@ class Off:
     """The oven switched off and shut."""
 
     length: Length
+    tasks: tuple[Task, ...] = ()
 
     def __str__(self) -> str:
-        return f"off {self.length}"
+        return _hung(f"off {self.length}", self.tasks)
 
 
 @dataclass(frozen=True)
 class Sear:
-    """On the hob in a hot pan."""
+    """On the hob in a hot pan, turned so that each side has its share."""
 
     length: Length
+    tasks: tuple[Task, ...] = ()
 
     def __str__(self) -> str:
-        return f"sear {self.length}"
+        return _hung(f"sear {self.length}", self.tasks)
 
 
 @dataclass(frozen=True)
@@ -167,9 +223,10 @@ class Rest:
 
     length: Length
     how: RestHow = "open"
+    tasks: tuple[Task, ...] = ()
 
     def __str__(self) -> str:
-        return f"rest {self.how} {self.length}"
+        return _hung(f"rest {self.how} {self.length}", self.tasks)
 
 
 @dataclass(frozen=True)
@@ -178,12 +235,24 @@ class Wait:
 
     length: Length
     place: Place = "counter"
+    tasks: tuple[Task, ...] = ()
 
     def __str__(self) -> str:
-        return f"wait {self.place} {self.length}"
+        return _hung(f"wait {self.place} {self.length}", self.tasks)
 
 
-Stage = Oven | Off | Sear | Rest | Wait
+@dataclass(frozen=True)
+class Turn:
+    """The joint turned over: no length, one opened door."""
+
+    length: Length = Minutes(0.0)
+    tasks: tuple[Task, ...] = ()
+
+    def __str__(self) -> str:
+        return "turn"
+
+
+Stage = Oven | Off | Sear | Rest | Wait | Turn
 HEATED = (Oven, Off, Sear)
 
 
@@ -205,7 +274,7 @@ class Method:
         goals = [
             i
             for i, stage in enumerate(self.stages)
-            if isinstance(stage.length, (UntilCore, UntilPeak, UntilHeld))
+            if isinstance(stage.length, (UntilCore, UntilPeak, UntilHeld, UntilOutcome))
             and isinstance(stage, HEATED)
         ]
         heated = [i for i, stage in enumerate(self.stages) if isinstance(stage, HEATED)]

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
 from trencher.core.thermal.simulation import Simulation
 
 Floats = NDArray[np.float64]
@@ -41,8 +42,8 @@ class Slice:
 class HeatMap:
     """Highest temperature of each cell, for the carver's picture.
 
-    ``at_mm`` (nz,) disc centres, ``half_mm`` (nz,) half-thickness, ``edges`` (nr + 1,) of ξ,
-    ``highest_c`` (nz, nr) °C.
+    ``at_mm`` (nz,) disc centres, ``half_mm`` (nz,) half-thickness, ``edges`` (nr + 1,) of ξ, from
+    the axis out or, for a two-sided section, from under (−1) to top (1), ``highest_c`` (nz, nr) °C.
     """
 
     at_mm: Floats
@@ -53,16 +54,38 @@ class HeatMap:
     width_over_thickness: float
 
 
+@dataclass(frozen=True)
+class Faces:
+    """Browning and crispness, 0 … 1, at mid-length; crispness as it is now, steam softens it."""
+
+    top: float
+    sides: float
+    under: float
+    crisp_top: float
+    rind_water_kg_m2: float | None
+
+    @property
+    def crackles(self) -> bool | None:
+        """Whether the rind is dry and blistered; None without rind."""
+        return None if self.rind_water_kg_m2 is None else self.crisp_top >= THERE
+
+
+THERE = 0.6
+"""Where brown, crisp and tender are said, on the scale 1 − e^(−dose)."""
+
+
+def on_scale(dose: float) -> float:
+    """1 − e^(−dose)."""
+    return 1.0 - math.exp(-dose)
+
+
 def loss_of(sim: Simulation) -> Loss:
     """Water that left; what still stands on the skin counts as dripped."""
     mass = sim.mass_kg
-    evaporated = float(sim.state[kernel.EVAPORATED]) / mass
-    skin = sim.body.skin.copy()
-    skin[0] += sim.body.end[0].sum()
-    skin[-1] += sim.body.end[1].sum()
-    from_meat = float(((sim.tables.water - sim.W) * sim.body.volume).sum()) / mass
     if sim.par[kernel.P_MOIST] == 0:
         return Loss(0.0, 0.0, 0.0)
+    evaporated = float(sim.state[kernel.EVAPORATED]) / mass
+    from_meat = float(((sim.tables.water - sim.W) * sim.body.volume).sum()) / mass
     total = max(from_meat, evaporated)
     return Loss(total, evaporated, total - evaporated)
 
@@ -72,14 +95,48 @@ def lethality_log10(sim: Simulation) -> float:
     return float(sim.state[kernel.LETHALITY])
 
 
+def equivalent_min(record: Floats, ref_c: float, z_c: float) -> float:
+    """Minutes at ``ref_c`` that do the same as the core's whole history, rest included.
+
+    ``record``: the kernel's rows. Between two rows the core moves straight, so that the rate's
+    mean is the logarithmic one.
+    """
+    minutes = np.diff(record[:, 0]) / 60.0
+    rate = 10.0 ** ((record[:, 3] - ref_c) / z_c)
+    a, b = rate[:-1], rate[1:]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        mean = np.where(np.abs(b / a - 1.0) < 1e-6, a, (b - a) / np.log(b / a))
+    return float((mean * minutes).sum())
+
+
+def minutes_between(record: Floats, low_c: float, high_c: float) -> float:
+    """Minutes that the core spends between two temperatures."""
+    core, minutes = record[:, 3], np.diff(record[:, 0]) / 60.0
+    middle = 0.5 * (core[1:] + core[:-1])
+    return float(minutes[(middle >= low_c) & (middle <= high_c)].sum())
+
+
 def crust_of(sim: Simulation) -> float:
-    """Browning of the top at mid-length, 0 … 1."""
-    return 1.0 - math.exp(-float(sim.brown[len(sim.brown) // 2]))
+    """Browning of the top at the thickest place, 0 … 1."""
+    return on_scale(float(sim.brown[sim.body.core_disc, TOP]))
+
+
+def faces_of(sim: Simulation, *, rind: bool) -> Faces:
+    """Browning of each face, and crispness of the top, at the thickest place."""
+    at = sim.body.core_disc
+    brown, crisp = sim.brown[at], sim.crisp[at]
+    return Faces(
+        top=on_scale(float(brown[TOP])),
+        sides=on_scale(float(0.5 * (brown[SIDE_A] + brown[SIDE_B]))),
+        under=on_scale(float(brown[UNDER])),
+        crisp_top=on_scale(float(crisp[TOP])),
+        rind_water_kg_m2=float(sim.film[at, TOP]) if rind else None,
+    )
 
 
 def tenderness_of(sim: Simulation) -> float:
     """Time at temperature for collagen at the core, 0 … 1."""
-    return 1.0 - math.exp(-float(sim.state[kernel.TENDER]))
+    return on_scale(float(sim.state[kernel.TENDER]))
 
 
 def even_fraction(sim: Simulation, wanted_c: float) -> float:
@@ -89,19 +146,29 @@ def even_fraction(sim: Simulation, wanted_c: float) -> float:
 
 
 def rim_mm(sim: Simulation, wanted_c: float) -> float:
-    """Thickness of the skin at mid-length that went more than 10 °C over the wanted peak."""
-    disc = sim.body.core_disc
-    mids = 0.5 * (sim.body.edges[1:] + sim.body.edges[:-1])
-    over = sim.highest[disc] > wanted_c + RIM_ABOVE_C
+    """Thickness of the skin at the thickest place that went more than 10 °C over the wanted peak;
+    of a two-sided section the thicker of top and under."""
+    b = sim.body
+    disc = b.core_disc
+    mids = 0.5 * (b.edges[1:] + b.edges[:-1])
+    halves = [(mids[b.mid :], sim.highest[disc, b.mid :])]
+    if b.mid > 0:
+        halves.append((-mids[: b.mid][::-1], sim.highest[disc, : b.mid][::-1]))
+    return max(_rim(at, hot, wanted_c + RIM_ABOVE_C) for at, hot in halves) * float(
+        b.half[disc] * 1000.0
+    )
+
+
+def _rim(at: Floats, hot: Floats, limit_c: float) -> float:
+    """Share of R beyond which ``hot`` lies over the limit."""
+    over = hot > limit_c
     if not over.any():
         return 0.0
     first = int(np.argmax(over))
-    inner = 0.0
-    if first > 0:
-        lo, hi = sim.highest[disc, first - 1], sim.highest[disc, first]
-        share = (wanted_c + RIM_ABOVE_C - lo) / (hi - lo)
-        inner = float(mids[first - 1] + share * (mids[first] - mids[first - 1]))
-    return float((1.0 - inner) * sim.body.half[disc] * 1000.0)
+    if first == 0:
+        return 1.0
+    lo, hi = hot[first - 1], hot[first]
+    return float(1.0 - (at[first - 1] + (limit_c - lo) / (hi - lo) * (at[first] - at[first - 1])))
 
 
 def slices_of(sim: Simulation, slice_mm: float = SLICE_MM) -> tuple[Slice, ...]:
@@ -110,7 +177,11 @@ def slices_of(sim: Simulation, slice_mm: float = SLICE_MM) -> tuple[Slice, ...]:
     length = b.depth * len(b.half) * 1000.0
     count = max(3, round(length / slice_mm))
     at = (np.arange(len(b.half)) + 0.5) * b.depth * 1000.0
-    axis = sim.highest[:, 0] - (sim.highest[:, 1] - sim.highest[:, 0]) * b.axis
+    first, second = sim.highest[:, b.mid], sim.highest[:, b.mid + 1]
+    if b.mid > 0:
+        first = 0.5 * (first + sim.highest[:, b.mid - 1])
+        second = 0.5 * (second + sim.highest[:, b.mid - 2])
+    axis = first - (second - first) * b.axis
     mean = (sim.highest * b.volume).sum(axis=1) / b.volume.sum(axis=1)
     bounds = np.linspace(0.0, length, count + 1)
     mids = 0.5 * (bounds[1:] + bounds[:-1])

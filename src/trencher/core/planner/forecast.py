@@ -7,17 +7,22 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from trencher.core.catalogue.safety import PROFILES, ProfileId
 from trencher.core.joint import NORMAL_MISMATCH, Size, size_of
 from trencher.core.method.stages import HEATED, Minutes, Oven, Stage
 from trencher.core.outcome import outcomes
 from trencher.core.planner.doubt import Doubt, PlanBands, plan_bands
 from trencher.core.planner.forward import Note, Walk, walk
+from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.cooker import equivalent_air
 from trencher.core.thermal.geometry import FINE, Grid
 
 Floats = NDArray[np.float64]
 LATE_MIN = 10.0
+SIDES_C = 150.0
+"""Heat that sides can still use."""
 SERIES = ("min", "air_c", "surface_c", "core_c", "thin_end_c", "mean_c")
 
 
@@ -37,7 +42,10 @@ class StageForecast:
 class Forecast:
     """What a method will do to a joint. Minutes from the start of the first written stage.
 
-    ``series``: columns named in SERIES. ``late_c``: rise of the peak for ten minutes' delay.
+    ``roast`` is as this oven can do it. ``series``: columns named in SERIES. ``late_c``: rise of
+    the peak for ten minutes' delay. ``oven_left_min``: how long the oven, off and shut, stays above
+    150 °C after the joint has left it. ``equivalents``: minutes at a
+    profile's reference temperature that do to the core what its whole history does; predicted.
     """
 
     roast: Roast
@@ -54,8 +62,11 @@ class Forecast:
     rim_mm: float | None
     crust: float
     tenderness: float
+    faces: outcomes.Faces
+    equivalents: dict[ProfileId, float]
     late_c: float
     warm_min: float
+    oven_left_min: float
     series: Floats
     slices: tuple[outcomes.Slice, ...]
     map: outcomes.HeatMap
@@ -76,7 +87,7 @@ def spaced(record: Floats, every_s: float) -> Floats:
     """The record at even times (rows) in the columns of SERIES; the last moment is kept."""
     times = record[:, 0]
     keep = np.arange(0.0, times[-1], every_s)
-    if times[-1] - keep[-1] > 1e-6:
+    if not len(keep) or times[-1] - keep[-1] > 1e-6:
         keep = np.append(keep, times[-1])
     columns = [keep / 60.0] + [np.interp(keep, times, record[:, c]) for c in range(1, 6)]
     return np.stack(columns, axis=1)
@@ -102,24 +113,21 @@ def _on_dial(roast: Roast, true_c: float) -> float:
 
 
 def cooker_notes(roast: Roast) -> list[Note]:
-    """What this oven cannot do as written, and what is reckoned instead."""
+    """Air that this oven does not have, and measures that do not agree with the weight."""
     notes: list[Note] = []
     k = kitchen(roast)
+    kind = roast.cooker.kind
     for i, stage in enumerate(roast.method.stages):
-        if not isinstance(stage, Oven):
+        if not isinstance(stage, Oven) or stage.air is None or stage.air == "grill":
             continue
-        if stage.air is not None and stage.air != roast.cooker.kind:
+        if stage.air != kind:
+            same = equivalent_air(stage.air, kind, k.true_air(stage))
             text = (
-                f"'{stage.air}' is written but this oven is '{roast.cooker.kind}': reckoned for "
-                f"{roast.cooker.kind} air of the same heat; rewrite the stage to make it so."
+                f"'{stage.air}' is written but this oven is '{kind}': reckoned for {kind} air of "
+                f"the same heat. About {{c:{same:.0f}}} of {kind} air browns and cooks as much; "
+                "rewrite the stage to make it so."
             )
             notes.append(Note("air_differs", i, text))
-        true, asked = k.true_air(stage), stage.temp.c
-        if roast.temperatures == "dial":
-            asked -= roast.cooker.dial_error_c
-        if abs(true - asked) > 1e-9:
-            text = f"{{c:{asked:.0f}}} is written; reckoned at this oven's limit, {{c:{true:.0f}}}."
-            notes.append(Note("oven_limit", i, text))
     size = size_of(roast.joint)
     if size.mismatch is not None and abs(size.mismatch) > NORMAL_MISMATCH:
         text = (
@@ -144,6 +152,8 @@ def forecast(
 
     ``nominal`` moves the forecast to what is believed by now; bands are the plan's own.
     """
+    written = roast
+    roast, limits = within_limits(roast, grid)
     k = kitchen(roast, grid, nominal)
     plan = walk(k)
     size = size_of(roast.joint)
@@ -156,6 +166,8 @@ def forecast(
         for s in plan.stages
     )  # fmt: skip
     end = plan.end
+    record = end.record[: end.rows]
+    cooker = roast.cooker
     return Forecast(
         roast=roast,
         size=size,
@@ -171,12 +183,19 @@ def forecast(
         rim_mm=None if wanted is None else outcomes.rim_mm(end, wanted),
         crust=outcomes.crust_of(end),
         tenderness=outcomes.tenderness_of(end),
+        faces=outcomes.faces_of(end, rind=roast.joint.facts.rind),
+        equivalents={
+            p.id: outcomes.equivalent_min(record, p.holding.ref_c, p.holding.z_c)
+            for p in PROFILES.values()
+            if p.holding is not None
+        },
         late_c=late_cost(roast, plan) if late else 0.0,
         warm_min=float(end.state[kernel.WARM_S]) / 60.0,
-        series=spaced(end.record[: end.rows], every_s),
+        oven_left_min=cooker.minutes_above(SIDES_C, plan.oven_c or cooker.room_c),
+        series=spaced(record, every_s),
         slices=outcomes.slices_of(end),
         map=outcomes.heat_map(
             end, max(size.width_mm, size.thickness_mm) / min(size.width_mm, size.thickness_mm)
         ),
-        notes=(*cooker_notes(roast), *plan.notes),
+        notes=(*cooker_notes(written), *limits, *plan.notes),
     )

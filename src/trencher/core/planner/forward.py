@@ -7,7 +7,7 @@ moving the trial by the miss; the climb changes slowly with it, so three or four
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from trencher.core.errors import GoalUnreachable, InputError
@@ -20,14 +20,19 @@ from trencher.core.method.stages import (
     Rate,
     Rest,
     Stage,
+    Turn,
     UntilCore,
     UntilFalling,
     UntilHeld,
+    UntilOutcome,
     UntilPeak,
 )
+from trencher.core.planner.passage import DOOR_S, ENDLESS_S, Passage
 from trencher.core.planner.setup import Kitchen
 from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.cooker import PUT_IN_S
 from trencher.core.thermal.simulation import Simulation
+from trencher.core.thermal.surface import AT_SIX_TENTHS
 
 LONGEST_GOAL_S = 24 * 3600.0
 LONGEST_METHOD_S = 48 * 3600.0
@@ -35,6 +40,7 @@ LONGEST_FALL_S = 6 * 3600.0
 PEAK_TOLERANCE_C = 0.01
 TRIALS = 12
 FIRST_CLIMB_C = 7.0
+TURN_DOOR_S = DOOR_S["turn"]
 
 
 @dataclass(frozen=True)
@@ -60,7 +66,8 @@ class StageResult:
 
 @dataclass(frozen=True)
 class Walk:
-    """A method walked to its end. ``at_pull`` is the joint at take-out, ``end`` at the end."""
+    """A method walked to its end. ``at_pull`` is the joint at take-out, ``out`` when it leaves the
+    heat for good, ``end`` at the end; ``oven_c`` is the oven's air at ``out``."""
 
     stages: tuple[StageResult, ...]
     notes: tuple[Note, ...]
@@ -70,6 +77,8 @@ class Walk:
     peak_c: float
     peak_min: float
     at_pull: Simulation
+    out: Simulation
+    oven_c: float | None
     end: Simulation
     method: Method
     still_climbing: bool
@@ -80,6 +89,23 @@ class _State:
     sim: Simulation
     oven_c: float | None = None
     in_oven: bool = False
+    door_s: float = 0.0
+
+    def enter(self, stage: Stage, kitchen: Kitchen, length_s: float = ENDLESS_S) -> Passage:
+        """The passage through a stage from here, with the door it takes to get there."""
+        if isinstance(stage, Oven) and not self.in_oven:
+            door_s, oven_c = PUT_IN_S, None
+        else:
+            door_s, oven_c = self.door_s, self.oven_c
+        kitchen.fill(self.sim, stage, self.oven_c)
+        return Passage(kitchen, stage, oven_c, door_s, length_s)
+
+    def leave(self, stage: Stage) -> None:
+        """What the oven is like once the stage is over."""
+        self.in_oven = isinstance(stage, (Oven, Off))
+        self.door_s = 0.0
+        if self.in_oven:
+            self.oven_c = float(self.sim.state[kernel.AIR])
 
 
 def with_rest(method: Method) -> tuple[Method, list[Note]]:
@@ -123,49 +149,83 @@ def _unreachable(stage: Stage, index: int, kitchen: Kitchen, wanted: float, got:
     )
 
 
+GOALS = {"brown": kernel.GOAL_BROWN, "crisp": kernel.GOAL_CRISP, "tender": kernel.GOAL_TENDER}
+
+
+def _check_outcome(stage: Stage, index: int, kitchen: Kitchen) -> None:
+    cut = kitchen.roast.joint.facts
+    for_time = isinstance(stage.length, UntilOutcome) and stage.length.what == "tender"
+    if for_time and not cut.collagen:
+        raise GoalUnreachable(
+            f"{cut.name} is a lean cut: it has no collagen that time would make tender",
+            where=f"method, stage {index + 1} ({stage})",
+            allowed="a core temperature, such as until 57C",
+        )
+
+
 def _run(
     state: _State, stage: Stage, index: int, kitchen: Kitchen, notes: list[Note] | None
 ) -> None:
     """One stage with a length that is known without looking ahead. Changes ``state``."""
     sim = state.sim
-    env = kitchen.surround(stage, state.oven_c, state.in_oven)
     length = stage.length
+    if isinstance(stage, Turn):
+        sim.turn_over()
+        state.door_s = TURN_DOOR_S if state.in_oven else 0.0
+        return
+    _check_outcome(stage, index, kitchen)
     if isinstance(length, UntilCore):
         goal = length.temp.c
         if sim.core_c >= goal:
             if notes is not None:
                 text = f"The core is already at {{c:{sim.core_c:.1f}}}: this stage takes no time."
                 notes.append(Note("already_past", index, text))
-        elif not sim.advance(env, LONGEST_GOAL_S, goal=kernel.GOAL_CORE, value_c=goal):
+        elif not state.enter(stage, kitchen).run(sim, goal=kernel.GOAL_CORE, value=goal):
             _unreachable(stage, index, kitchen, goal, sim.core_c)
     elif isinstance(length, UntilHeld):
         goal = length.temp.c
-        if not sim.advance(
-            env, LONGEST_GOAL_S, goal=kernel.GOAL_HELD, value_c=goal, hold_s=length.min * 60.0
+        if not state.enter(stage, kitchen).run(
+            sim, goal=kernel.GOAL_HELD, value=goal, hold_s=length.min * 60.0
         ):
             _unreachable(stage, index, kitchen, goal, sim.core_c)
+    elif isinstance(length, UntilOutcome):
+        # The scale is 1 − e^(−dose); six tenths is where the word is said.
+        if not state.enter(stage, kitchen).run(sim, goal=GOALS[length.what], value=AT_SIX_TENTHS):
+            raise GoalUnreachable(
+                f"the joint does not get {length.what} within 24 hours",
+                where=f"method, stage {index + 1} ({stage})",
+                allowed="hotter and drier air, or a time instead",
+            )
     elif isinstance(length, UntilFalling):
         limit = LONGEST_GOAL_S if isinstance(stage, Oven) else LONGEST_FALL_S
-        if not sim.advance(env, limit, goal=kernel.GOAL_FALLING) and isinstance(stage, Oven):
+        passage = state.enter(stage, kitchen, limit)
+        if not passage.run(sim, goal=kernel.GOAL_FALLING) and isinstance(stage, Oven):
             raise GoalUnreachable(
                 "the core never falls in this oven",
                 where=f"method, stage {index + 1} ({stage})",
                 allowed="'until falling' suits a rest",
             )
     else:
-        sim.advance(env, _seconds(stage, kitchen))
-    if isinstance(stage, (Oven, Off)):
-        state.oven_c, state.in_oven = float(sim.state[kernel.AIR]), True
-    else:
-        state.in_oven = False
+        state.enter(stage, kitchen, _seconds(stage, kitchen)).run(sim)
+    state.leave(stage)
+    if notes is not None:
+        _tell(notes, sim, stage, index)
     if sim.state[kernel.TIME] > LONGEST_METHOD_S:
         raise InputError(
             "the method takes more than 48 hours", where="method", allowed="at most 48 hours"
         )
 
 
+def _tell(notes: list[Note], sim: Simulation, stage: Stage, index: int) -> None:
+    """Notes on what happened under the joint in this stage."""
+    dry_at = float(sim.state[kernel.NODE_DRY_AT])
+    if isinstance(stage, Oven) and stage.liquid_ml is not None and dry_at >= 0.0:
+        text = f"The liquid has boiled away after {dry_at / 60.0:.0f} minutes: top it up before."
+        notes.append(Note("liquid_gone", index, text))
+
+
 def _copy(state: _State) -> _State:
-    return _State(state.sim.copy(), state.oven_c, state.in_oven)
+    return _State(state.sim.copy(), state.oven_c, state.in_oven, state.door_s)
 
 
 def _peak_after(state: _State, rest: Sequence[Stage], first: int, kitchen: Kitchen) -> float:
@@ -187,25 +247,18 @@ def _run_until_peak(
 ) -> None:
     assert isinstance(stage.length, UntilPeak)
     wanted = stage.length.temp.c
-    env = kitchen.surround(stage, state.oven_c, state.in_oven)
-
-    def leave(trial: _State) -> None:
-        if isinstance(stage, (Oven, Off)):
-            trial.oven_c = float(trial.sim.state[kernel.AIR])
-            trial.in_oven = True
-        else:
-            trial.in_oven = False
 
     def peak_at(from_state: _State) -> float:
         trial = _copy(from_state)
-        leave(trial)
+        trial.leave(stage)
         return _peak_after(trial, rest, index + 1, kitchen)
 
     if (now := peak_at(state)) >= wanted - PEAK_TOLERANCE_C:
         text = f"The core will climb to {{c:{now:.1f}}} without this stage: it takes no time."
         notes.append(Note("already_past", index, text))
-        leave(state)
+        state.leave(stage)
         return
+    passage = state.enter(stage, kitchen)
     # The nearest state known to be too early, and the elapsed time in this surrounding.
     early, early_s = state, 0.0
     low, high = state.sim.core_c, wanted
@@ -214,7 +267,7 @@ def _run_until_peak(
     for _ in range(TRIALS):
         trial = _copy(early)
         before_s = float(trial.sim.state[kernel.TIME])
-        if not _resume(trial.sim, env, early_s, aim):
+        if not passage.run(trial.sim, early_s, goal=kernel.GOAL_CORE, value=aim):
             _unreachable(stage, index, kitchen, aim, trial.sim.core_c)
         spent = early_s + float(trial.sim.state[kernel.TIME]) - before_s
         got = peak_at(trial)
@@ -230,21 +283,40 @@ def _run_until_peak(
         if high - low < 2e-4:
             break
     assert done is not None
-    leave(done)
+    done.leave(stage)
     state.sim, state.oven_c, state.in_oven = done.sim, done.oven_c, done.in_oven
+    state.door_s = done.door_s
+    _tell(notes, state.sim, stage, index)
 
 
-def _resume(sim: Simulation, env: object, spent_s: float, aim_c: float) -> bool:
-    """Go on in a surrounding that has already stood for ``spent_s``, until the core is there."""
-    import numpy as np
+def _each(
+    kitchen: Kitchen, method: Method, notes: list[Note], colour: float | None = None
+) -> Iterator[tuple[StageResult, _State]]:
+    """Every stage in order with the state it leaves; ``colour`` ends the last one on a dose."""
+    state = _State(kitchen.fresh())
+    for i, stage in enumerate(method.stages):
+        start = state.sim.minutes
+        if isinstance(stage.length, UntilPeak):
+            _run_until_peak(state, stage, i, method.stages[i + 1 :], kitchen, notes)
+        elif colour is not None and i == len(method.stages) - 1:
+            passage = state.enter(stage, kitchen, _seconds(stage, kitchen))
+            passage.run(state.sim, goal=kernel.GOAL_BROWN, value=colour)
+            state.leave(stage)
+        else:
+            _run(state, stage, i, kitchen, notes)
+        sim = state.sim
+        surface = float(sim.state[kernel.SURFACE])
+        yield StageResult(stage, start, sim.minutes, sim.core_c, surface), state
 
-    shifted = np.array(env)
-    if spent_s > 0.0:
-        # The air's lag and the door's dip have run on meanwhile.
-        air, slow = kernel.air_at(shifted, spent_s)
-        shifted[kernel.E_START] = slow
-        shifted[kernel.E_DIP] = slow - air
-    return sim.advance(shifted, LONGEST_GOAL_S, goal=kernel.GOAL_CORE, value_c=aim_c)
+
+def walk_part(
+    kitchen: Kitchen, count: int, colour: float | None = None
+) -> tuple[StageResult, Simulation]:
+    """The last of the first ``count`` stages, and the joint then. None of them may look ahead
+    past it. ``colour``: that stage ends on this dose of browning, if it comes before its end."""
+    method = Method(kitchen.roast.method.stages[:count])
+    result, state = list(_each(kitchen, method, [], colour))[-1]
+    return result, state.sim
 
 
 def walk(kitchen: Kitchen) -> Walk:
@@ -256,26 +328,25 @@ def walk(kitchen: Kitchen) -> Walk:
     if not method.stages:
         raise InputError("there is no stage", where="method", allowed="at least one stage")
     pull_index = kitchen.roast.method.pull_index
-    state = _State(kitchen.fresh())
+    last_heated = max(
+        (i for i, s in enumerate(method.stages) if isinstance(s, HEATED)), default=pull_index
+    )
     results: list[StageResult] = []
-    at_pull = state.sim
-    for i, stage in enumerate(method.stages):
-        start = state.sim.minutes
-        if isinstance(stage.length, UntilPeak):
-            _run_until_peak(state, stage, i, method.stages[i + 1 :], kitchen, notes)
-        else:
-            _run(state, stage, i, kitchen, notes)
+    out: Simulation | None = None
+    at_pull: Simulation | None = None
+    oven_c: float | None = None
+    for i, (result, state) in enumerate(_each(kitchen, method, notes)):
+        results.append(result)
         sim = state.sim
-        results.append(
-            StageResult(stage, start, sim.minutes, sim.core_c, float(sim.state[kernel.SURFACE]))
-        )
+        if i == last_heated:
+            out, oven_c = sim.copy(), state.oven_c
         if i == pull_index:
             at_pull = sim.copy()
             sim.state[kernel.PEAK], sim.state[kernel.PEAK_TIME] = (
                 sim.core_c,
                 sim.state[kernel.TIME],
             )
-    sim = state.sim
+    assert at_pull is not None
     peak, peak_min = float(sim.state[kernel.PEAK]), float(sim.state[kernel.PEAK_TIME]) / 60.0
     climbing = peak_min >= sim.minutes - 1e-6 and pull_index < len(method.stages) - 1
     if climbing:
@@ -290,6 +361,8 @@ def walk(kitchen: Kitchen) -> Walk:
         peak_c=peak,
         peak_min=peak_min,
         at_pull=at_pull,
+        out=out or at_pull,
+        oven_c=oven_c,
         end=sim,
         method=method,
         still_climbing=climbing,

@@ -13,10 +13,18 @@ from trencher.core.catalogue.cookers import KINDS
 from trencher.core.errors import InputError, OutOfRange
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.stages import Method, Off, Oven, Rest, Sear, Stage, Wait
+from trencher.core.planner.passage import SEAR_ORDER
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal import surface
-from trencher.core.thermal.cooker import Cooker
-from trencher.core.thermal.geometry import FINE, Grid, build_body, fitted, section_exponent
+from trencher.core.thermal.cooker import PUT_IN_S, Cooker
+from trencher.core.thermal.geometry import (
+    FINE,
+    TWO_SIDED_BELOW,
+    Grid,
+    build_body,
+    fitted,
+    section_exponent,
+)
 from trencher.core.thermal.properties import tables_for
 from trencher.core.thermal.simulation import Simulation, longest_step_s
 
@@ -59,6 +67,8 @@ COOKER_LIMITS: dict[str, tuple[float, float, str]] = {
     "preheat_min": (1.0, 90.0, "min"),
     "tau_down_min": (1.0, 120.0, "min"),
     "tau_off_min": (1.0, 300.0, "min"),
+    "swing_c": (0.0, 40.0, "°C"),
+    "swing_min": (1.0, 60.0, "min"),
 }
 
 
@@ -108,6 +118,7 @@ class Roast:
 class Deviation:
     """One draw of what is uncertain, as factors and shifts; all neutral by default.
 
+    ``rest``: heat lost in the rest; ``fat``: thickness of what lies on top.
     ``probe_xi``: where the tip sits, share of the half-thickness off the axis.
     """
 
@@ -118,6 +129,8 @@ class Deviation:
     heat: float = 1.0
     conduct: float = 1.0
     wet: float = 1.0
+    rest: float = 1.0
+    fat: float = 1.0
     probe_xi: float = 0.0
 
 
@@ -145,9 +158,11 @@ class Kitchen:
             section=cut.section,
             grid=fitted(self.grid, min(thickness, width)),
             exponent=phys.section_exponent,
+            two_sided=phys.h_w_m2k is None,
         )
         tables = tables_for(
             cut.meat,
+            bone_share=cut.bone_share,
             conductivity_w_mk=phys.conductivity_w_mk,
             specific_heat_j_kgk=phys.specific_heat_j_kgk,
             density_kg_m3=phys.density_kg_m3,
@@ -159,60 +174,105 @@ class Kitchen:
         par = surface.parameters(
             water=tables.water, moist=phys.evaporation, max_dt_s=min(self.grid.dt_s, longest)
         )
+        constant = None not in (phys.conductivity_w_mk, phys.specific_heat_j_kgk)
+        if constant and not phys.evaporation:
+            par[kernel.P_LINEAR], par[kernel.P_LATE_STEP] = 1.0, LATE_STEP_S
         par[kernel.P_PROBE] = d.probe_xi**2
         par[kernel.P_ESCAPE] *= d.wet
         par[kernel.P_SEEP] *= d.wet
-        return Simulation.start(body, tables, par, start, r.cooker.room_c)
+        checked = phys.h_w_m2k is not None
+        coats = surface.coats(
+            fat_mm=0.0 if checked else r.joint.top_fat_mm * d.fat, rind=cut.rind and not checked
+        )
+        film = surface.first_film(r.joint.surface, rind=cut.rind) if phys.evaporation else None
+        return Simulation.start(body, tables, par, coats, start, r.cooker.room_c, film)
 
     @property
     def sides(self) -> int:
         """Sides a sear is shared by: two for a flat piece, else four."""
         size = size_of(self.roast.joint)
         flat = section_exponent(size.thickness_mm, size.width_mm, self.roast.joint.facts.section)
-        return 2 if flat < 0.35 else 4
+        return 2 if flat < TWO_SIDED_BELOW else 4
+
+    @property
+    def room_c(self) -> float:
+        """Air of the room, °C."""
+        return self.roast.cooker.room_c
+
+    def asked_air(self, stage: Oven) -> float:
+        """Air wanted in °C; a dial's number has its error taken off."""
+        c = stage.temp.c
+        return self.roast.cooker.true_of_dial(c) if self.roast.temperatures == "dial" else c
 
     def true_air(self, stage: Oven) -> float:
-        """Air wanted in °C within the oven's limits; a dial's number has its error taken off."""
-        c = stage.temp.c
-        if self.roast.temperatures == "dial":
-            c -= self.roast.cooker.dial_error_c
+        """Air wanted in °C within the oven's limits."""
+        c = self.asked_air(stage)
         low, high = self.roast.cooker.min_c, self.roast.cooker.max_c
         return min(max(c, low if low is not None else c), high if high is not None else c)
 
-    def surround(self, stage: Stage, oven_c: float | None, since_last_oven: bool) -> Floats:
-        """The stage's surroundings. ``oven_c``: where the oven's air is now, None if not known;
-        ``since_last_oven``: the joint comes straight from that oven."""
+    def dressed(self, stage: Stage, oven_c: float | None, door_s: float) -> Floats:
+        """The stage's surroundings at its start. ``oven_c``: where the oven's air is now, None if
+        it starts preheated; ``door_s``: how long its door has just stood open."""
         cooker, phys, d = self.roast.cooker, self.roast.physics, self.deviation
         if isinstance(stage, Oven):
             air = self.true_air(stage) + d.oven_c
-            if stage.cold:
-                start = cooker.room_c
-            elif since_last_oven and oven_c is not None:
-                start = oven_c
-            else:
-                start = air
+            start = cooker.room_c if stage.cold else air if oven_c is None else oven_c
+            under = "liquid" if stage.liquid_ml is not None else stage.bed or "tin"
             env = surface.oven_air(
-                cooker, air_c=air, from_c=start, door=not since_last_oven and not stage.cold,
-                ideal=phys.ideal_air, h_scale=d.heat,
+                cooker, air_c=air, from_c=start, door_s=0.0 if stage.cold else door_s,
+                ideal=phys.ideal_air, h_scale=d.heat, under=under, grill=stage.air == "grill",
+                load_kg=self.roast.joint.weight_kg if door_s == PUT_IN_S else 0.0,
             )  # fmt: skip
+            size = size_of(self.roast.joint)
+            floor = surface.tin_floor_m2(size.width_mm / 1000, size.length_mm / 1000)
+            if stage.cover is not None:
+                liquid = stage.liquid_ml is not None
+                surface.enclose(env, stage.cover, floor_m2=floor, liquid=liquid)
+            elif stage.liquid_ml is not None:
+                surface.in_liquid(
+                    env, litres=stage.liquid_ml / 1000, floor_m2=floor,
+                    thickness_m=size.thickness_mm / 1000,
+                )  # fmt: skip
         elif isinstance(stage, Off):
             env = surface.oven_off(cooker, from_c=oven_c or cooker.room_c, h_scale=d.heat)
         elif isinstance(stage, Sear):
-            return surface.hob_sear(self.sides, cooker.room_c)
+            faces = SEAR_ORDER[self.sides]
+            return surface.hob_sear(faces, 1.0 / len(faces), cooker.room_c)
         elif isinstance(stage, Rest):
-            env = surface.room_rest(stage.how, cooker.room_c)
+            env = surface.room_rest(stage.how, cooker.room_c, h_scale=d.rest)
+        elif isinstance(stage, Wait):
+            env = {
+                "counter": lambda: surface.standing(cooker.room_c, surface.ROOM_STEAM_PA),
+                "fridge": lambda: surface.standing(surface.FRIDGE_C, FRIDGE_STEAM_PA),
+                "freezer": lambda: surface.standing(surface.FREEZER_C, FREEZER_STEAM_PA),
+                "water": surface.cold_water,
+            }[stage.place]()
         else:
-            assert isinstance(stage, Wait)
-            env = (
-                surface.fridge()
-                if stage.place == "fridge"
-                else surface.room_rest("open", cooker.room_c)
-            )
-        if phys.h_w_m2k is not None:
-            env[kernel.E_H] = phys.h_w_m2k
-        if not phys.radiation:
-            env[kernel.E_EMISSIVITY] = 0.0
+            raise InputError(f"{stage} has no length of its own", where="method")
+        surface.bare(env, h=phys.h_w_m2k, radiation=phys.radiation)
         return env
+
+    def fill(self, sim: Simulation, stage: Stage, oven_c: float | None) -> None:
+        """Give ``sim`` the tin, pot or pan that this stage touches it with."""
+        room = self.roast.cooker.room_c
+        water, temp = 0.0, room
+        if isinstance(stage, Oven):
+            water = (stage.liquid_ml or 0.0) / 1000.0
+            if stage.cover is not None:
+                water += surface.VESSELS[stage.cover].moist_kg
+                temp = max(room, float(sim.state[kernel.SURFACE])) if water <= 0.0 else room
+        elif isinstance(stage, Sear):
+            temp = surface.PAN_C
+        elif isinstance(stage, Rest) and stage.how == "pan":
+            temp = room + surface.HOT_PAN_SHARE * max((oven_c or room) - room, 0.0)
+        elif isinstance(stage, Wait) and stage.place == "water":
+            temp = surface.COLD_WATER_C
+        sim.fill_node(water_kg=water, temp_c=temp)
+
+
+FRIDGE_STEAM_PA, FREEZER_STEAM_PA = 600.0, 100.0
+LATE_STEP_S = 240.0
+"""Steps grow on to this where nothing but linear conduction is left."""
 
 
 def kitchen(roast: Roast, grid: Grid = FINE, deviation: Deviation | None = None) -> Kitchen:

@@ -6,6 +6,10 @@ and the energy balance is a tally, not an estimate. Water that leaves takes its 
 so leaving changes no temperature. numba's cache does not notice a change in a helper of another
 file, therefore everything compiled lives here.
 
+Each disc has four faces (``geometry.TOP`` …), each with a surface temperature, a film of water, a
+browning and a crispness of its own. Beside the air there may be a *node*: one lump of pan, liquid
+or closed pot that touches faces and keeps its own temperature and water.
+
 Arrays are documented in ``geometry.Body`` and ``properties.PropertyTables``.
 """
 
@@ -20,22 +24,33 @@ from numba import njit
 TIME, HEAT_IN, LATENT, CARRIED, EVAPORATED, DRIPPED = 0, 1, 2, 3, 4, 5
 LETHALITY, TENDER, PEAK, PEAK_TIME, CORE, SURFACE = 6, 7, 8, 9, 10, 11
 THIN_END, MEAN, AIR, WARM_S, HELD_S = 12, 13, 14, 15, 16
-STATE_SIZE = 17
+NODE_KG, NODE_C, NODE_DRY_AT = 17, 18, 19
+STATE_SIZE = 20
 
-# Slots of a surrounding (one stage).
-E_START, E_TARGET, E_TAU, E_DIP, E_DIP_TAU, E_H, E_EMISSIVITY = 0, 1, 2, 3, 4, 5, 6
-E_STEAM, E_ESCAPE, E_CONTACT, E_CONTACT_H, E_CONTACT_C, E_LIMIT = 7, 8, 9, 10, 11, 12
-ENV_SIZE = 13
+# Slots of a surrounding (one stage); four faces' own slots follow the common ones.
+E_START, E_TARGET, E_TAU, E_DIP, E_DIP_TAU, E_LIMIT, E_STEAM = 0, 1, 2, 3, 4, 5, 6
+E_SWING, E_SWING_S, E_NODE, E_NODE_UA, E_NODE_CAP, E_NODE_MOUTH = 7, 8, 9, 10, 11, 12
+E_NODE_DRY_H, E_SOFT_S, E_FACES = 13, 14, 15
+F_H, F_EMISSIVITY, F_ESCAPE, F_CONTACT, F_CONTACT_H, F_HOTTER = 0, 1, 2, 3, 4, 5
+FACES, FACE_SIZE = 4, 6
+ENV_SIZE = E_FACES + FACES * FACE_SIZE
+NO_NODE, FIXED_NODE, LUMP_NODE = 0.0, 1.0, 2.0
+
+# Slots of a coat: what lies on a face (fat, rind), and how it crisps.
+C_RESIST, C_FILM_REF, C_FILM_CAP, C_FEED, C_SEEP, C_CRISP_RATE, C_CRISP_C, C_CRISP_Z = range(8)
+C_BROWN, COAT_SIZE = 8, 9
 
 # Slots of the constants of water, browning and the like (thermal.surface fills them).
-P_WATER, P_DRY_LIMIT, P_EXPEL_S, P_FILM_SHARE, P_FILM_REF, P_FILM_CAP = 0, 1, 2, 3, 4, 5
-P_ESCAPE, P_MOIST, P_BROWN_RATE, P_BROWN_C, P_BROWN_Z = 6, 7, 8, 9, 10
-P_TENDER_RATE, P_TENDER_C, P_TENDER_Z, P_D, P_D_C, P_D_Z, P_MAX_DT = 11, 12, 13, 14, 15, 16, 17
-P_SEEP, P_MOIST_SKIN, P_CRUST_FROM, P_CRUST_K = 18, 19, 20, 21
-P_TOP_FACE, P_PAN_DROP, P_PROBE = 22, 23, 24
+P_WATER, P_DRY_LIMIT, P_EXPEL_S, P_FILM_SHARE = 0, 1, 2, 3
+P_ESCAPE, P_MOIST, P_BROWN_RATE, P_BROWN_C, P_BROWN_Z = 4, 5, 6, 7, 8
+P_TENDER_RATE, P_TENDER_C, P_TENDER_Z, P_D, P_D_C, P_D_Z, P_MAX_DT = 9, 10, 11, 12, 13, 14, 15
+P_SEEP, P_MOIST_SKIN, P_CRUST_FROM, P_CRUST_K, P_PAN_DROP, P_PROBE, P_LINEAR = (
+    16, 17, 18, 19, 20, 21, 22,
+)  # fmt: skip
+P_LATE_STEP, P_BUMPS = 23, 24
 PARAM_SIZE = 25
 
-GOAL_TIME, GOAL_CORE, GOAL_FALLING, GOAL_HELD = 0, 1, 2, 3
+GOAL_TIME, GOAL_CORE, GOAL_FALLING, GOAL_HELD, GOAL_BROWN, GOAL_CRISP, GOAL_TENDER = range(7)
 REACHED, TIMED_OUT = 1, 0
 
 RECORD = 7  # time, air, surface, core, thin end, mean, bend (rise towards ξ² = 1 at the core)
@@ -46,33 +61,29 @@ BOIL_C = 100.0
 FALL_C = 0.2
 SCHMIDT_FACTOR = 909.0  # rho cp Le^(2/3) of air near 80 °C, J/m³K
 VAPOUR_GAS = 6.19e-6  # M/(R T) of vapour at 350 K, kg/m³Pa
+MOUTH_H = 10.0  # W/m²K over an open liquid in a tin; estimate
 FIRST_DT, DT_GROWTH = 1.0, 1.25
 ICY_C, ICY_SHARE, ICY_ROUNDS, ICY_MISS_C, ICY_LEAST_S = 0.5, 0.33, 4, 4.0, 0.5
+LN10 = math.log(10.0)
 
 
 @njit(cache=True, nogil=True, inline="always")
 def _look(table, temp_c):
-    x = (temp_c - T_LOW) / T_STEP
-    if x < 0.0:
-        x = 0.0
-    i = int(x)
-    if i > T_LAST:
-        i = T_LAST
+    x = max((temp_c - T_LOW) / T_STEP, 0.0)
+    i = min(int(x), T_LAST)
     return table[i] + (table[i + 1] - table[i]) * (x - i)
 
 
 @njit(cache=True, nogil=True, inline="always")
 def _slope(table, temp_c):
-    x = (temp_c - T_LOW) / T_STEP
-    i = int(max(x, 0.0))
-    if i > T_LAST:
-        i = T_LAST
+    i = min(int(max((temp_c - T_LOW) / T_STEP, 0.0)), T_LAST)
     return (table[i + 1] - table[i]) / T_STEP
 
 
 @njit(cache=True, nogil=True, inline="always")
 def air_at(env, since_s):
-    """Air in °C, ``since_s`` seconds into a surrounding: slow lag plus the dip of the door."""
+    """Air and walls in °C, ``since_s`` seconds into a surrounding: slow lag, the dip of the door
+    (air only), and the thermostat's swing."""
     start, target, tau = env[E_START], env[E_TARGET], env[E_TAU]
     if tau <= 0.0:
         slow = target
@@ -81,208 +92,332 @@ def air_at(env, since_s):
         slow = min(target, env[E_LIMIT] - (env[E_LIMIT] - start) * math.exp(-since_s / tau))
     else:
         slow = target + (start - target) * math.exp(-since_s / tau)
+    if env[E_SWING] > 0.0:
+        slow += env[E_SWING] * math.sin(2.0 * math.pi * since_s / env[E_SWING_S])
     if env[E_DIP] > 0.0:
         return slow - env[E_DIP] * math.exp(-since_s / env[E_DIP_TAU]), slow
     return slow, slow
 
 
+@njit(cache=True, nogil=True, inline="always")
+def _inner(T, disc, mid):
+    """Means of the pair of cells at the axis and of the next pair."""
+    if mid > 0:
+        return 0.5 * (T[disc, mid - 1] + T[disc, mid]), 0.5 * (T[disc, mid - 2] + T[disc, mid + 1])
+    return T[disc, 0], T[disc, 1]
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _on_axis(T, disc, mid, axis):
+    first, second = _inner(T, disc, mid)
+    return first - (second - first) * axis
+
+
 @njit(cache=True, nogil=True)
-def read_core(T, axis, disc):
+def read_core(T, axis, disc, mid):
     """Temperature of the centre itself, not the mean of its cell."""
     nz = T.shape[0]
-    here = T[disc, 0] - (T[disc, 1] - T[disc, 0]) * axis
+    here = _on_axis(T, disc, mid, axis)
     if disc == 0 or disc == nz - 1:
         return here
-    before = T[disc - 1, 0] - (T[disc - 1, 1] - T[disc - 1, 0]) * axis
-    after = T[disc + 1, 0] - (T[disc + 1, 1] - T[disc + 1, 0]) * axis
+    before = _on_axis(T, disc - 1, mid, axis)
+    after = _on_axis(T, disc + 1, mid, axis)
     return here - (before - 2.0 * here + after) / 24.0
 
 
 @njit(cache=True, nogil=True, inline="always")
-def _wetness(film, water, par):
-    """Share of the skin that evaporates like open water, and the part of it that is film."""
-    by_film = min(1.0, max(0.0, film / par[P_FILM_REF]))
+def _bend(T, per_square, disc, mid):
+    """How far the section rises above its axis at ξ² = 1, read off the two innermost cells."""
+    first, second = _inner(T, disc, mid)
+    return (second - first) * per_square
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _wetness(film, water, coat, par):
+    """Share of a face that evaporates like open water, and the part of it that is film."""
+    by_film = min(1.0, max(0.0, film / coat[C_FILM_REF]))
     seep = (water - par[P_DRY_LIMIT]) / (par[P_MOIST_SKIN] - par[P_DRY_LIMIT])
-    return by_film + (1.0 - by_film) * min(1.0, max(0.0, seep)), by_film
+    seep = coat[C_SEEP] * min(1.0, max(0.0, seep))
+    return by_film + (1.0 - by_film) * seep, by_film
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _outer_cell(face, mid, nr):
+    """Index of the outermost cell under a face: two-sided sections have two."""
+    return 0 if mid > 0 and face >= 2 else nr - 1
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _water_under(W, disc, cell, mid, coats, shares):
+    """Water in the outermost cell beneath the bare faces alone, kg/m³.
+
+    The cell is one all round, but fat keeps its part from drying: the mean is shared out.
+    """
+    inside = 1 if cell == 0 else cell - 1
+    bare, whole = 0.0, 0.0
+    for f in range(FACES):
+        if mid == 0 or (f >= 2) == (cell == 0):
+            whole += shares[f]
+            bare += shares[f] if coats[f, C_SEEP] > 0.0 else 0.0
+    deeper = W[disc, inside]
+    if W[disc, cell] >= deeper or bare <= 0.0:
+        return W[disc, cell]
+    return max(0.0, deeper - (deeper - W[disc, cell]) * whole / bare)
+
+
+@njit(cache=True, nogil=True)
+def _properties(T, W, enthalpy, conduct, volume, par, secant, rk, C):
+    """Resistivities 1/k (mK/W) and heat capacities (J/K) of all cells as they are now."""
+    nz, nr = T.shape
+    moist = par[P_MOIST] > 0.0
+    span = par[P_CRUST_FROM] - par[P_DRY_LIMIT]
+    given = secant[0, 0] > 0.0
+    for j in range(nz):
+        for i in range(nr):
+            x = max((T[j, i] - T_LOW) / T_STEP, 0.0)
+            n = min(int(x), T_LAST)
+            k = conduct[n] + (conduct[n + 1] - conduct[n]) * (x - n)
+            cap = secant[j, i] if given else (enthalpy[n + 1] - enthalpy[n]) / T_STEP
+            if moist:
+                cap -= (par[P_WATER] - W[j, i]) * CP_WATER
+                damp = min(1.0, max(0.0, (W[j, i] - par[P_DRY_LIMIT]) / span))
+                k *= par[P_CRUST_K] + (1.0 - par[P_CRUST_K]) * damp
+            C[j, i] = max(cap, 2.0e5) * volume[j, i]
+            rk[j, i] = 1.0 / k
+
+
+@njit(cache=True, nogil=True)
+def _surface_laws(
+    T, W, film, Ts, volume, area, shares, vapour, coats, env, par, air, wall, node_c, node_wet,
+    dt, mid, law,
+):  # fmt: skip
+    """Each face's law: h, t_eff, vapour rate, its slope, latent heat, film's share of the vapour.
+
+    Convection, contact, radiation and evaporation, linear about the last surface.
+    """
+    nz, nr = T.shape
+    moist = par[P_MOIST] > 0.0
+    for f in range(FACES):
+        at = E_FACES + f * FACE_SIZE
+        touch = env[at + F_CONTACT]
+        h_free = env[at + F_H] * (1.0 - touch)
+        h_touch = touch * env[at + F_CONTACT_H]
+        if env[E_NODE] == LUMP_NODE and not node_wet:
+            h_touch = touch * min(env[E_NODE_DRY_H], env[at + F_CONTACT_H])
+        emissivity = env[at + F_EMISSIVITY] * (1.0 - touch)
+        glow = wall + env[at + F_HOTTER]
+        escape = par[P_ESCAPE] * env[at + F_ESCAPE] * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
+        cell = _outer_cell(f, mid, nr)
+        coat = coats[f]
+        for j in range(nz):
+            surface = Ts[j, f]
+            h_rad = 0.0
+            if emissivity > 0.0:
+                g, t = glow + 273.15, surface + 273.15
+                h_rad = emissivity * SIGMA * (g * g + t * t) * (g + t)
+            h_all = h_free + h_touch + h_rad
+            pull = h_free * air + h_touch * node_c + h_rad * glow
+            latent = 2.501e6 - 2400.0 * surface
+            v0, v1, of_film = 0.0, 0.0, 1.0
+            if moist and escape > 0.0:
+                water = _water_under(W, j, cell, mid, coats, shares)
+                wet, by_film = _wetness(film[j, f], water, coat, par)
+                base = escape * wet
+                gone = base * (_look(vapour, surface) - env[E_STEAM])
+                there = max(0.0, film[j, f])
+                if coat[C_SEEP] > 0.0:
+                    half = 0.5 if mid > 0 else 1.0
+                    there += max(0.0, water - par[P_DRY_LIMIT]) * volume[j, cell] / area[j] / half
+                if gone * dt > 0.5 * there:
+                    # No more goes than there is: the rest of the step would be a debt.
+                    v0 = 0.5 * there / dt
+                    of_film = by_film / wet if wet > 0.0 else 1.0
+                elif gone > 0.0:
+                    # gone(T) ≈ gone + slope (T − Ts) keeps a wet surface from ringing.
+                    v1 = base * _slope(vapour, surface)
+                    v0 = gone - v1 * surface
+                    of_film = by_film / wet
+            if coat[C_SEEP] <= 0.0:
+                of_film = 1.0
+            h_all += v1 * latent
+            pull -= v0 * latent
+            # A face that meets nothing at all (physics overrides) still has a temperature.
+            h_all = max(h_all, 1e-9)
+            law[j, f, 0], law[j, f, 1], law[j, f, 2] = h_all, pull / h_all, v0
+            law[j, f, 3], law[j, f, 4], law[j, f, 5] = v1, latent, of_film
 
 
 @njit(cache=True, nogil=True)
 def _heat_step(
-    T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
-    enthalpy, conduct, vapour, env, par, air, wall, dt, k, C, R, X, a, b, c, d, law, secant,
+    T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, area, own, half, shares, mid,
+    enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
+    rk, C, R, X, Ga, cc, dd, law, secant,
 ):  # fmt: skip
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
 
-    Returns heat in through the skin (J), latent heat taken there (J), vapour (kg), and the
-    enthalpy of what vapour the outermost cell gave (J).
+    Returns heat in through the skin (J), latent heat taken there (J), vapour (kg), the enthalpy of
+    what vapour the outermost cells gave (J), and heat given to the faces by the node (J).
     ``secant`` (nz, nr) holds heat capacities to use instead of the local ones, J/m³K, if its first
     entry is not 0: across the latent heat of ice the local slope says nothing about the step.
-    ``law`` (nz, 7) keeps each disc's surface law: h, t_eff, vapour rate, its slope, latent heat,
-    h without evaporation, share of the vapour that comes from the film.
+    ``ready``: properties are constant and stand already.
     """
     nz, nr = T.shape
     moist = par[P_MOIST] > 0.0
     rate = 2.0 / dt
-    for j in range(nz):
-        for i in range(nr):
-            k[j, i] = _look(conduct, T[j, i])
-            cap = secant[j, i] if secant[0, 0] > 0.0 else _slope(enthalpy, T[j, i])
-            if moist:
-                cap -= (par[P_WATER] - W[j, i]) * CP_WATER
-                span = par[P_CRUST_FROM] - par[P_DRY_LIMIT]
-                damp = min(1.0, max(0.0, (W[j, i] - par[P_DRY_LIMIT]) / span))
-                k[j, i] *= par[P_CRUST_K] + (1.0 - par[P_CRUST_K]) * damp
-            C[j, i] = max(cap, 2.0e5) * volume[j, i]
-            R[j, i] = 0.0
-    contact = env[E_CONTACT]
-    h_free, h_touch = env[E_H] * (1.0 - contact), env[E_CONTACT_H] * contact
-    # Surface laws: convection, contact, radiation and evaporation, linear about the last surface.
-    for j in range(nz):
-        h_rad = (
-            env[E_EMISSIVITY] * (1.0 - contact) * SIGMA
-            * ((wall + 273.15) ** 2 + (Ts[j] + 273.15) ** 2) * (wall + Ts[j] + 546.3)
-        )  # fmt: skip
-        h_all = h_free + h_touch + h_rad
-        pull = h_free * air + h_touch * env[E_CONTACT_C] + h_rad * wall
-        law[j, 4] = 2.501e6 - 2400.0 * Ts[j]
-        law[j, 2], law[j, 3], law[j, 5], law[j, 6] = 0.0, 0.0, h_all, 0.0
-        if moist:
-            wet, by_film = _wetness(film[j], W[j, nr - 1], par)
-            base = par[P_ESCAPE] * env[E_ESCAPE] * wet * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
-            gone = base * (_look(vapour, Ts[j]) - env[E_STEAM])
-            area = skin[j]
-            if j == 0:
-                area += end[0].sum()
-            if j == nz - 1:
-                area += end[1].sum()
-            there = max(0.0, film[j])
-            there += max(0.0, W[j, nr - 1] - par[P_DRY_LIMIT]) * volume[j, nr - 1] / area
-            if gone * dt > 0.5 * there:
-                # No more goes than there is: the rest of the step would be a debt.
-                law[j, 2] = 0.5 * there / dt
-                law[j, 6] = by_film / wet if wet > 0.0 else 0.0
-            elif gone > 0.0:
-                # gone(T) ≈ gone + slope (T − Ts) keeps a wet surface from ringing.
-                slope = base * _slope(vapour, Ts[j])
-                law[j, 2], law[j, 3] = gone - slope * Ts[j], slope
-                law[j, 6] = by_film / wet
-            h_all += law[j, 3] * law[j, 4]
-            pull -= law[j, 2] * law[j, 4]
-        law[j, 0], law[j, 1] = h_all, pull / h_all
+    if not ready:
+        _properties(T, W, enthalpy, conduct, volume, par, secant, rk, C)
+        for j in range(nz - 1):
+            for i in range(nr):
+                Ga[j, i] = 2.0 * axial[j, i] / (rk[j, i] + rk[j + 1, i])
+    _surface_laws(
+        T, W, film, Ts, volume, area, shares, vapour, coats, env, par, air, wall,
+        node_c, node_wet, dt, mid, law,
+    )  # fmt: skip
     # First half: old temperatures along the joint, new ones in the section.
+    R[:] = 0.0
     for j in range(nz - 1):
         for i in range(nr):
-            flow = axial[j, i] / (0.5 / k[j, i] + 0.5 / k[j + 1, i]) * (T[j + 1, i] - T[j, i])
+            flow = Ga[j, i] * (T[j + 1, i] - T[j, i])
             R[j, i] += flow
             R[j + 1, i] -= flow
     net_end = 0.0
     for side in range(2):
         j = 0 if side == 0 else nz - 1
         depth = volume[j, 0] / end[side, 0]
+        h_end = 0.5 * (law[j, 1, 0] + law[j, 2, 0])
+        t_end = 0.5 * (law[j, 1, 0] * law[j, 1, 1] + law[j, 2, 0] * law[j, 2, 1]) / h_end
         for i in range(nr):
-            u = 1.0 / (1.0 / law[j, 0] + 0.5 * depth / k[j, i])
-            flow = end[side, i] * u * (law[j, 1] - T[j, i])
+            u = 1.0 / (1.0 / h_end + 0.5 * depth * rk[j, i])
+            flow = end[side, i] * u * (t_end - T[j, i])
             R[j, i] += flow
             net_end += 0.5 * flow * dt
-    heat, latent, vapour_kg, carried = 0.0, 0.0, 0.0, 0.0
+    heat, latent, vapour_kg, carried, of_node = 0.0, 0.0, 0.0, 0.0, 0.0
     for j in range(nz):
+        c, d = cc[j], dd[j]
+        low = 0.0
+        if mid > 0:
+            to_skin = inner[0] * half[j] * rk[j, 0]
+            low_pull = 0.0
+            for f in range(2, FACES):
+                u = skin[j] * shares[f] / (1.0 / law[j, f, 0] + coats[f, C_RESIST] + to_skin)
+                low += u
+                low_pull += u * law[j, f, 1]
+        top, top_pull = 0.0, 0.0
+        to_skin = outer[nr - 1] * half[j] * rk[j, nr - 1]
+        for f in range(2 if mid > 0 else FACES):
+            u = skin[j] * shares[f] / (1.0 / law[j, f, 0] + coats[f, C_RESIST] + to_skin)
+            top += u
+            top_pull += u * law[j, f, 1]
+        G_in = 0.0
+        c_before, d_before = 0.0, 0.0
         for i in range(nr):
-            a[i], c[i] = 0.0, 0.0
-            b[i] = rate * C[j, i]
-            d[i] = rate * C[j, i] * T[j, i] + R[j, i]
-        for i in range(nr - 1):
-            G = radial[j, i] / (outer[i] / k[j, i] + inner[i + 1] / k[j, i + 1])
-            b[i] += G
-            b[i + 1] += G
-            c[i] = -G
-            a[i + 1] = -G
-        to_skin = outer[nr - 1] * half[j] / k[j, nr - 1]
-        u = 1.0 / (1.0 / law[j, 0] + to_skin)
-        b[nr - 1] += u * skin[j]
-        d[nr - 1] += u * skin[j] * law[j, 1]
-        for i in range(1, nr):
-            m = a[i] / b[i - 1]
-            b[i] -= m * c[i - 1]
-            d[i] -= m * d[i - 1]
-        X[j, nr - 1] = d[nr - 1] / b[nr - 1]
+            b = rate * C[j, i] + G_in
+            rhs = rate * C[j, i] * T[j, i] + R[j, i] + G_in * d_before
+            if i == 0 and mid > 0:
+                b += low
+                rhs += low_pull
+            G_out = 0.0
+            if i < nr - 1:
+                G_out = radial[j, i] / (outer[i] * rk[j, i] + inner[i + 1] * rk[j, i + 1])
+                b += G_out
+            else:
+                b += top
+                rhs += top_pull
+            inv = 1.0 / (b - G_in * c_before)
+            c_before, d_before = G_out * inv, rhs * inv
+            c[i], d[i] = c_before, d_before
+            G_in = G_out
+        X[j, nr - 1] = d[nr - 1]
         for i in range(nr - 2, -1, -1):
-            X[j, i] = (d[i] - c[i] * X[j, i + 1]) / b[i]
-        flux = u * (law[j, 1] - X[j, nr - 1])
-        surface = X[j, nr - 1] + flux * to_skin
-        gone = (law[j, 2] + law[j, 3] * surface) * dt * skin[j]
-        dry = h_free * air + h_touch * env[E_CONTACT_C]
-        h_rad = law[j, 5] - h_free - h_touch
-        heat += (dry + h_rad * wall - law[j, 5] * surface) * skin[j] * dt
-        latent += gone * law[j, 4]
-        vapour_kg += gone
-        if moist:
-            # A little more than there is leaves a debt, which the next water repays.
-            area = skin[j]
-            if j == 0:
-                area += end[0].sum()
-            if j == nz - 1:
-                area += end[1].sum()
-            # What condenses wets the film; it never enters the meat.
-            of_film = law[j, 6] if gone > 0.0 else 1.0
-            film[j] -= of_film * gone / area
-            W[j, nr - 1] -= (1.0 - of_film) * gone / volume[j, nr - 1]
-            carried += (1.0 - of_film) * gone * CP_WATER * T[j, nr - 1]
-        Ts[j] = surface
+            X[j, i] = d[i] + c[i] * X[j, i + 1]
+        for f in range(FACES):
+            cell = _outer_cell(f, mid, nr)
+            away = inner[0] if cell == 0 else outer[nr - 1]
+            to_skin = away * half[j] * rk[j, cell] + coats[f, C_RESIST]
+            flux = (law[j, f, 1] - X[j, cell]) / (1.0 / law[j, f, 0] + to_skin)
+            surface = X[j, cell] + flux * to_skin
+            size = skin[j] * shares[f]
+            gone = (law[j, f, 2] + law[j, f, 3] * surface) * dt * size
+            heat += flux * size * dt + gone * law[j, f, 4]
+            latent += gone * law[j, f, 4]
+            vapour_kg += gone
+            Ts[j, f] = surface
+            touch = env[E_FACES + f * FACE_SIZE + F_CONTACT]
+            if touch > 0.0:
+                h_touch = touch * env[E_FACES + f * FACE_SIZE + F_CONTACT_H]
+                if env[E_NODE] == LUMP_NODE and not node_wet:
+                    h_touch = touch * min(
+                        env[E_NODE_DRY_H], env[E_FACES + f * FACE_SIZE + F_CONTACT_H]
+                    )
+                of_node += h_touch * (node_c - surface) * own[j, f] * dt
+            if moist:
+                # A little more than there is leaves a debt, which the next water repays.
+                # What condenses wets the film; it never enters the meat.
+                of_film = law[j, f, 5] if gone > 0.0 else 1.0
+                film[j, f] -= of_film * gone / own[j, f]
+                W[j, cell] -= (1.0 - of_film) * gone / volume[j, cell]
+                carried += (1.0 - of_film) * gone * CP_WATER * T[j, cell]
         # The radial part, which the second half sees unchanged: 2C/dt (T* − T) − axial part.
         for i in range(nr):
             R[j, i] = rate * C[j, i] * (2.0 * X[j, i] - T[j, i]) - R[j, i]
     # Second half: new temperatures along the joint.
-    for i in range(nr):
-        for j in range(nz):
-            a[j], c[j] = 0.0, 0.0
-            b[j] = rate * C[j, i]
-            d[j] = R[j, i]
-        for j in range(nz - 1):
-            G = axial[j, i] / (0.5 / k[j, i] + 0.5 / k[j + 1, i])
-            b[j] += G
-            b[j + 1] += G
-            c[j] = -G
-            a[j + 1] = -G
-        for side in range(2):
-            j = 0 if side == 0 else nz - 1
+    for j in range(nz):
+        depth, h_end, t_end = 1.0, 1.0, 0.0
+        ends = j == 0 or j == nz - 1
+        side = 0 if j == 0 else 1
+        if ends:
             depth = volume[j, 0] / end[side, 0]
-            u = end[side, i] / (1.0 / law[j, 0] + 0.5 * depth / k[j, i])
-            b[j] += u
-            d[j] += u * law[j, 1]
-        for j in range(1, nz):
-            m = a[j] / b[j - 1]
-            b[j] -= m * c[j - 1]
-            d[j] -= m * d[j - 1]
-        X[nz - 1, i] = d[nz - 1] / b[nz - 1]
-        for j in range(nz - 2, -1, -1):
-            X[j, i] = (d[j] - c[j] * X[j + 1, i]) / b[j]
-    # End faces: mean of both halves; their evaporation by the same linear law.
+            h_end = 0.5 * (law[j, 1, 0] + law[j, 2, 0])
+            t_end = 0.5 * (law[j, 1, 0] * law[j, 1, 1] + law[j, 2, 0] * law[j, 2, 1]) / h_end
+        for i in range(nr):
+            b = rate * C[j, i]
+            rhs = R[j, i]
+            if ends:
+                u = end[side, i] / (1.0 / h_end + 0.5 * depth * rk[j, i])
+                b += u
+                rhs += u * t_end
+            G_out = 0.0
+            if j < nz - 1:
+                G_out = Ga[j, i]
+                b += G_out
+            if j > 0:
+                G = Ga[j - 1, i]
+                inv = 1.0 / (b + G - G * cc[j - 1, i])
+                rhs += G * dd[j - 1, i]
+            else:
+                inv = 1.0 / b
+            cc[j, i] = G_out * inv
+            dd[j, i] = rhs * inv
+    for i in range(nr):
+        X[nz - 1, i] = dd[nz - 1, i]
+    for j in range(nz - 2, -1, -1):
+        for i in range(nr):
+            X[j, i] = dd[j, i] + cc[j, i] * X[j + 1, i]
+    # End faces: mean of both halves; their evaporation by the same linear law, from the sides.
     for side in range(2):
         j = 0 if side == 0 else nz - 1
         depth = volume[j, 0] / end[side, 0]
-        face, gone = 0.0, 0.0
+        h_end = 0.5 * (law[j, 1, 0] + law[j, 2, 0])
+        t_end = 0.5 * (law[j, 1, 0] * law[j, 1, 1] + law[j, 2, 0] * law[j, 2, 1]) / h_end
+        size, warmth = 0.0, 0.0
         for i in range(nr):
-            u = 1.0 / (1.0 / law[j, 0] + 0.5 * depth / k[j, i])
-            net_end += 0.5 * end[side, i] * u * (law[j, 1] - X[j, i]) * dt
-            flux = 0.5 * u * (2.0 * law[j, 1] - X[j, i] - T[j, i])
-            at_face = law[j, 1] - flux / law[j, 0]
-            gone += (law[j, 2] + law[j, 3] * at_face) * dt * end[side, i]
-            face += end[side, i]
-        latent += gone * law[j, 4]
-        heat += gone * law[j, 4]
-        vapour_kg += gone
-        if moist:
-            of_film = law[j, 6] if gone > 0.0 else 1.0
-            film[j] -= of_film * gone / (face + skin[j])
-            W[j, nr - 1] -= (1.0 - of_film) * gone / volume[j, nr - 1]
-            carried += (1.0 - of_film) * gone * CP_WATER * T[j, nr - 1]
-    return heat + net_end, latent, vapour_kg, carried
-
-
-@njit(cache=True, nogil=True, inline="always")
-def _bend(T, per_square, disc):
-    """How far the section rises above its axis at ξ² = 1, read off the two innermost cells."""
-    return (T[disc, 1] - T[disc, 0]) * per_square
+            u = 1.0 / (1.0 / h_end + 0.5 * depth * rk[j, i])
+            net_end += 0.5 * end[side, i] * u * (t_end - X[j, i]) * dt
+            flux = 0.5 * u * (2.0 * t_end - X[j, i] - T[j, i])
+            size += end[side, i]
+            warmth += end[side, i] * (t_end - flux / h_end)
+        for f in range(1, 3):
+            gone = 0.5 * dt * (law[j, f, 2] * size + law[j, f, 3] * warmth)
+            latent += gone * law[j, f, 4]
+            heat += gone * law[j, f, 4]
+            vapour_kg += gone
+            if moist:
+                cell = _outer_cell(f, mid, nr)
+                of_film = law[j, f, 5] if gone > 0.0 else 1.0
+                film[j, f] -= of_film * gone / own[j, f]
+                W[j, cell] -= (1.0 - of_film) * gone / volume[j, cell]
+                carried += (1.0 - of_film) * gone * CP_WATER * T[j, cell]
+    return heat + net_end, latent, vapour_kg, carried, of_node
 
 
 @njit(cache=True, nogil=True)
@@ -357,35 +492,44 @@ def _misses(T, X, C, volume, enthalpy):
 
 @njit(cache=True, nogil=True)
 def _water_step(
-    T, W, film, volume, radial, inner, outer, skin, end, held, enthalpy, par, dt, state
+    T, W, film, volume, radial, inner, outer, area, own, mid, held, enthalpy, coats, par, dt,
+    state,
 ):  # fmt: skip
-    """Water seeps towards the drying skin, is expelled by the heat, and boils off at 100 °C."""
+    """Water seeps towards the drying skin, is expelled by the heat, and boils off at 100 °C.
+
+    Returns kg that dripped.
+    """
     nz, nr = T.shape
     for j in range(nz):
         for i in range(nr - 1):
-            seep = par[P_SEEP] * radial[j, i] / (outer[i] + inner[i + 1]) * (W[j, i] - W[j, i + 1])
-            if seep > 0.0 and T[j, i + 1] > 0.0 and T[j, i] > 0.0:
+            # Outwards only: from the axis to the top, and on two-sided sections to the bottom.
+            a, b = (i + 1, i) if i + 1 < mid else (i, i + 1)
+            drop = W[j, a] - W[j, b]
+            if i + 1 != mid and drop > 0.0 and T[j, a] > 0.0 and T[j, b] > 0.0:
+                seep = par[P_SEEP] * radial[j, i] / (outer[i] + inner[i + 1]) * drop
                 gone = seep * dt
-                cap = (
-                    _slope(enthalpy, T[j, i + 1]) - (par[P_WATER] - W[j, i + 1]) * CP_WATER
-                ) * volume[j, i + 1] + gone * CP_WATER
-                W[j, i] -= gone / volume[j, i]
-                W[j, i + 1] += gone / volume[j, i + 1]
-                T[j, i + 1] += gone * CP_WATER * (T[j, i] - T[j, i + 1]) / cap
+                cap = (_slope(enthalpy, T[j, b]) - (par[P_WATER] - W[j, b]) * CP_WATER) * volume[
+                    j, b
+                ] + gone * CP_WATER
+                W[j, a] -= gone / volume[j, a]
+                W[j, b] += gone / volume[j, b]
+                T[j, b] += gone * CP_WATER * (T[j, a] - T[j, b]) / cap
     share = 1.0 - math.exp(-dt / par[P_EXPEL_S])
+    latent = 2.501e6 - 2400.0 * BOIL_C
+    dripped = 0.0
     for j in range(nz):
         out = 0.0
         for i in range(nr):
-            keep = par[P_WATER] * _look(held, T[j, i])
-            if W[j, i] > keep:
-                gone = (W[j, i] - keep) * share
-                W[j, i] -= gone
-                out += gone * volume[j, i]
-                state[CARRIED] += gone * volume[j, i] * CP_WATER * T[j, i]
+            if T[j, i] > 20.0:
+                keep = par[P_WATER] * _look(held, T[j, i])
+                if W[j, i] > keep:
+                    gone = (W[j, i] - keep) * share
+                    W[j, i] -= gone
+                    out += gone * volume[j, i]
+                    state[CARRIED] += gone * volume[j, i] * CP_WATER * T[j, i]
             if T[j, i] > BOIL_C and W[j, i] > par[P_DRY_LIMIT]:
                 lost = (par[P_WATER] - W[j, i]) * CP_WATER
                 above = T[j, i] - BOIL_C
-                latent = 2.501e6 - 2400.0 * BOIL_C
                 extra = _look(enthalpy, T[j, i]) - _look(enthalpy, BOIL_C) - lost * above
                 gone = extra / (latent + CP_WATER * above)
                 state[CARRIED] += (
@@ -400,16 +544,97 @@ def _water_step(
                 W[j, i] -= gone
                 state[LATENT] += gone * volume[j, i] * latent
                 state[EVAPORATED] += gone * volume[j, i]
-        area = skin[j]
-        if j == 0:
-            area += end[0].sum()
-        if j == nz - 1:
-            area += end[1].sum()
-        fed = par[P_FILM_SHARE] * out
-        film[j] += fed / area
-        over = max(0.0, film[j] - par[P_FILM_CAP])
-        film[j] -= over
-        state[DRIPPED] += out - fed + over * area
+        left = out
+        for f in range(FACES):
+            size = own[j, f]
+            fed = par[P_FILM_SHARE] * coats[f, C_FEED] * out * size / area[j]
+            film[j, f] += fed / size
+            over = max(0.0, film[j, f] - coats[f, C_FILM_CAP])
+            film[j, f] -= over
+            left += over * size - fed
+        dripped += left
+    state[DRIPPED] += dripped
+    return dripped
+
+
+@njit(cache=True, nogil=True)
+def _node_step(state, env, vapour, air, given, dripped, dt):
+    """The lump of tin, liquid or closed pot after a step in which it gave ``given`` J."""
+    T = state[NODE_C]
+    water = state[NODE_KG] + dripped
+    cap = env[E_NODE_CAP] + water * CP_WATER
+    ua = env[E_NODE_UA]
+    latent = 2.501e6 - 2400.0 * T
+    steam, slope = 0.0, 0.0
+    if water > 0.0 and env[E_NODE_MOUTH] > 0.0:
+        base = env[E_NODE_MOUTH] * MOUTH_H / SCHMIDT_FACTOR * VAPOUR_GAS
+        steam = max(0.0, base * (_look(vapour, T) - env[E_STEAM]))
+        if steam > 0.0:
+            slope = base * _slope(vapour, T)
+    # Implicit in its own temperature: a light tin follows the air within a step.
+    new = T + dt * (ua * (air - T) - given / dt - steam * latent) / (
+        cap + dt * (ua + slope * latent)
+    )
+    gone = (steam + slope * (new - T)) * dt if steam > 0.0 else 0.0
+    if new > BOIL_C and water > 0.0:
+        extra = cap * (new - BOIL_C) / (2.501e6 - 2400.0 * BOIL_C)
+        if extra <= water - gone:
+            gone += extra
+            new = BOIL_C
+        else:
+            new = BOIL_C + (extra - max(0.0, water - gone)) * 2.26e6 / max(env[E_NODE_CAP], 100.0)
+            new = min(new, max(air, BOIL_C))
+            gone = water
+    was_wet = state[NODE_KG] > 0.0
+    state[NODE_KG] = max(0.0, water - max(0.0, gone))
+    state[NODE_C] = new
+    if was_wet and state[NODE_KG] <= 0.0 and state[NODE_DRY_AT] < 0.0:
+        state[NODE_DRY_AT] = state[TIME]
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _tenfold(excess_c, z_c):
+    return math.exp(LN10 * excess_c / z_c)
+
+
+@njit(cache=True, nogil=True)
+def _brown_step(
+    W, Ts, film, brown, crisp, shares, coats, env, par, air, node_c, node_wet, mid, dt
+):  # fmt: skip
+    """Browning and crispness of every face: time at heat while dry; steam softens again."""
+    nz, nr = W.shape
+    moist = par[P_MOIST] > 0.0
+    keep = math.exp(-dt / env[E_SOFT_S]) if env[E_SOFT_S] > 0.0 else 1.0
+    for f in range(FACES):
+        touch = env[E_FACES + f * FACE_SIZE + F_CONTACT]
+        wet_touch = touch > 0.0 and node_wet
+        pan = touch > 0.0 and not node_wet and env[E_NODE] == FIXED_NODE
+        cell = _outer_cell(f, mid, nr)
+        for j in range(nz):
+            face = Ts[j, f]
+            if pan:
+                face = max(face, node_c - par[P_PAN_DROP])
+            elif coats[f, C_SEEP] > 0.0:
+                face += par[P_BUMPS] * (1.0 - touch) * max(0.0, air - face)
+            if face > 50.0:
+                dry = 1.0
+                if pan:
+                    dry = touch
+                elif moist:
+                    water = _water_under(W, j, cell, mid, coats, shares)
+                    dry = 1.0 - _wetness(film[j, f], water, coats[f], par)[0]
+                if wet_touch:
+                    dry *= 1.0 - touch
+                if dry > 0.0:
+                    brown[j, f] += (
+                        dry * coats[f, C_BROWN] * par[P_BROWN_RATE] * dt
+                        * _tenfold(face - par[P_BROWN_C], par[P_BROWN_Z])
+                    )  # fmt: skip
+                    crisp[j, f] += (
+                        dry * dry * coats[f, C_CRISP_RATE] * dt
+                        * _tenfold(face - coats[f, C_CRISP_C], coats[f, C_CRISP_Z])
+                    )  # fmt: skip
+            crisp[j, f] *= keep
 
 
 @njit(cache=True, nogil=True, inline="always")
@@ -422,10 +647,11 @@ def _share(part, whole):
 
 @njit(cache=True, nogil=True)
 def advance(
-    T, W, film, Ts, brown, highest, state,
-    volume, radial, inner, outer, axial, end, skin, half, axis, per_square,
+    T, W, film, Ts, brown, crisp, highest, state,
+    volume, radial, inner, outer, axial, end, skin, area, own, half, shares, mid, axis, per_square,
     core_disc, thin_disc, thin_share,
-    enthalpy, conduct, held, vapour, env, par, length_s, goal, goal_value, goal_s, record, rows,
+    enthalpy, conduct, held, vapour, coats, env, par, length_s, goal, goal_value, goal_s,
+    record, rows,
 ):  # fmt: skip
     """Carry the joint through one surrounding, until its goal or its end. Arrays change in place.
 
@@ -433,47 +659,57 @@ def advance(
     Lands on the goal by shortening the last step.
     """
     nz, nr = T.shape
-    n = max(nz, nr)
-    k, C, R, X = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
-    a, b, c, d = np.empty(n), np.empty(n), np.empty(n), np.empty(n)
-    law, secant = np.empty((nz, 7)), np.zeros((nz, nr))
+    rk, C, R, X = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
+    Ga, cc, dd = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
+    law, secant = np.empty((nz, FACES, 6)), np.zeros((nz, nr))
     W1, film1, Ts1 = W.copy(), film.copy(), Ts.copy()
     T0, W0, film0, Ts0 = T.copy(), W.copy(), film.copy(), Ts.copy()
-    brown0, highest0, state0 = brown.copy(), highest.copy(), state.copy()
+    brown0, crisp0, highest0, state0 = brown.copy(), crisp.copy(), highest.copy(), state.copy()
+    moist, linear = par[P_MOIST] > 0.0, par[P_LINEAR] > 0.0
     total = volume.sum()
     since, dt = 0.0, FIRST_DT
+    ready = False
     if rows == 1:
         # The very first row: the joint has just met this air.
         record[0, 1] = air_at(env, 0.0)[0]
     top = state[CORE]
     state[HELD_S] = 0.0
-    shown_last = state[CORE] + par[P_PROBE] * _bend(T, per_square, core_disc)
+    shown_last = state[CORE] + par[P_PROBE] * _bend(T, per_square, core_disc, mid)
     if goal == GOAL_CORE and shown_last >= goal_value:
         return REACHED, rows
+    if goal == GOAL_BROWN and brown[core_disc, 0] >= goal_value:
+        return REACHED, rows
+    if goal == GOAL_CRISP and crisp[core_disc, 0] >= goal_value:
+        return REACHED, rows
+    if goal == GOAL_TENDER and state[TENDER] >= goal_value:
+        return REACHED, rows
+    icy = T.min() < ICY_C and not linear
     while since < length_s - 1e-6:
-        icy = T.min() < ICY_C
         icy_dt = max(1.0, ICY_SHARE * par[P_MAX_DT])
         step = min(min(dt, icy_dt) if icy else dt, length_s - since)
         if length_s - since - step < 0.5 * step:
             step = length_s - since if length_s - since <= step else 0.5 * (length_s - since)
         if goal != GOAL_TIME:
             T0[:], W0[:], film0[:], Ts0[:] = T, W, film, Ts
-            brown0[:], highest0[:], state0[:] = brown, highest, state
+            brown0[:], crisp0[:], highest0[:], state0[:] = brown, crisp, highest, state
         fraction = 1.0
         for attempt in range(2):
             go = step * fraction
+            node_c = state[NODE_C]
+            node_wet = env[E_NODE] == LUMP_NODE and state[NODE_KG] > 0.0
             while True:
                 air, wall = air_at(env, since + 0.5 * go)
                 secant[0, 0] = 0.0
-                W1[:], film1[:], Ts1[:] = W, film, Ts
+                if icy:
+                    W1[:], film1[:], Ts1[:] = W, film, Ts
                 for n_round in range(ICY_ROUNDS if icy else 1):
                     if n_round > 0:
                         _secants(T, X, C, volume, enthalpy, secant)
                         W[:], film[:], Ts[:] = W1, film1, Ts1
-                    heat, latent, vapour_kg, carried = _heat_step(
-                        T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, half,
-                        enthalpy, conduct, vapour, env, par, air, wall, go,
-                        k, C, R, X, a, b, c, d, law, secant,
+                    heat, latent, vapour_kg, carried, given = _heat_step(
+                        T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, area, own,
+                        half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air, wall,
+                        node_c, node_wet, go, ready, rk, C, R, X, Ga, cc, dd, law, secant,
                     )  # fmt: skip
                 if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
                     break
@@ -481,21 +717,49 @@ def advance(
                 W[:], film[:], Ts[:] = W1, film1, Ts1
                 go *= 0.25
                 step = go
-            _settle(T, W, X, C, volume, enthalpy, par)
+            if linear:
+                T[:] = X
+                ready = True
+            else:
+                _settle(T, W, X, C, volume, enthalpy, par)
             state[HEAT_IN] += heat
             state[LATENT] += latent
             state[CARRIED] += carried
             state[EVAPORATED] += vapour_kg
-            if par[P_MOIST] > 0.0:
-                _water_step(
-                    T, W, film, volume, radial, inner, outer, skin, end,
-                    held, enthalpy, par, go, state,
+            dripped = 0.0
+            if moist:
+                dripped = _water_step(
+                    T, W, film, volume, radial, inner, outer, area, own, mid,
+                    held, enthalpy, coats, par, go, state,
                 )  # fmt: skip
+                _brown_step(
+                    W,
+                    Ts,
+                    film,
+                    brown,
+                    crisp,
+                    shares,
+                    coats,
+                    env,
+                    par,
+                    air,
+                    node_c,
+                    node_wet,
+                    mid,
+                    go,
+                )
+            if env[E_NODE] == LUMP_NODE:
+                _node_step(state, env, vapour, air, given, dripped, go)
             before = state[CORE]
-            core = read_core(T, axis, core_disc)
-            shown = core + par[P_PROBE] * _bend(T, per_square, core_disc)
+            core = read_core(T, axis, core_disc, mid)
+            middle = 0.5 * (core + before)
+            state[TENDER] += (
+                par[P_TENDER_RATE] * _tenfold(middle - par[P_TENDER_C], par[P_TENDER_Z]) * go
+            )
+            shown = core + par[P_PROBE] * _bend(T, per_square, core_disc, mid)
             shown_before = shown_last
             done = False
+            part = 1.0
             if goal == GOAL_CORE and shown >= goal_value:
                 done = True
                 part = _share(goal_value - shown_before, shown - shown_before)
@@ -510,58 +774,61 @@ def advance(
                 if state[HELD_S] + (1.0 - start) * go >= goal_s:
                     done = True
                     part = start + (goal_s - state[HELD_S]) / go
+            elif goal == GOAL_BROWN and brown[core_disc, 0] >= goal_value:
+                done = True
+                had = brown0[core_disc, 0]
+                part = _share(goal_value - had, brown[core_disc, 0] - had)
+            elif goal == GOAL_CRISP and crisp[core_disc, 0] >= goal_value:
+                done = True
+                had = crisp0[core_disc, 0]
+                part = _share(goal_value - had, crisp[core_disc, 0] - had)
+            elif goal == GOAL_TENDER and state[TENDER] >= goal_value:
+                done = True
+                part = _share(goal_value - state0[TENDER], state[TENDER] - state0[TENDER])
             if done and attempt == 0 and part < 0.999:
                 fraction = max(part, 1e-3)
                 T[:], W[:], film[:], Ts[:] = T0, W0, film0, Ts0
-                brown[:], highest[:], state[:] = brown0, highest0, state0
+                brown[:], crisp[:], highest[:], state[:] = brown0, crisp0, highest0, state0
                 continue
             break
         since += go
         state[TIME] += go
         shown_last = shown
         if core >= goal_value:
-            state[HELD_S] += go
+            # Only what of the step lay above counts.
+            below = _share(goal_value - before, core - before) if before < goal_value else 0.0
+            state[HELD_S] += (1.0 - below) * go
         else:
             state[HELD_S] = 0.0
         top = max(top, core)
         if core > state[PEAK]:
             state[PEAK], state[PEAK_TIME] = core, state[TIME]
-        middle = 0.5 * (core + before)
         state[CORE] = core
-        state[LETHALITY] += 10.0 ** ((middle - par[P_D_C]) / par[P_D_Z]) / par[P_D] * go / 60.0
-        state[TENDER] += (
-            par[P_TENDER_RATE] * 10.0 ** ((middle - par[P_TENDER_C]) / par[P_TENDER_Z]) * go
-        )
+        state[LETHALITY] += _tenfold(middle - par[P_D_C], par[P_D_Z]) / par[P_D] * go / 60.0
         if 10.0 <= middle <= 54.0:
             state[WARM_S] += go
-        mean = 0.0
-        state[AIR] = air_at(env, since)[0]
+        mean, coldest = 0.0, 1e9
         for j in range(nz):
-            wet = _wetness(film[j], W[j, nr - 1], par)[0] if par[P_MOIST] > 0.0 else 0.0
-            # The open top face runs nearer to the air than the mean of the skin does.
-            face, dry = Ts[j] + par[P_TOP_FACE] * (state[AIR] - Ts[j]), 1.0 - wet
-            if env[E_CONTACT] > 0.0:
-                face, dry = env[E_CONTACT_C] - par[P_PAN_DROP], env[E_CONTACT]
-            brown[j] += (
-                dry * par[P_BROWN_RATE]
-                * 10.0 ** ((face - par[P_BROWN_C]) / par[P_BROWN_Z]) * go
-            )  # fmt: skip
             for i in range(nr):
                 mean += T[j, i] * volume[j, i]
-                if T[j, i] > highest[j, i]:
-                    highest[j, i] = T[j, i]
+                highest[j, i] = max(highest[j, i], T[j, i])
+                coldest = min(coldest, T[j, i])
+        icy = coldest < ICY_C and not linear
+        state[AIR] = air_at(env, since)[0]
         state[MEAN] = mean / total
-        state[SURFACE] = Ts[nz // 2]
-        near = T[thin_disc, 0] - (T[thin_disc, 1] - T[thin_disc, 0]) * axis
-        far = T[thin_disc + 1, 0] - (T[thin_disc + 1, 1] - T[thin_disc + 1, 0]) * axis
+        state[SURFACE] = 0.0
+        for f in range(FACES):
+            state[SURFACE] += shares[f] * Ts[nz // 2, f]
+        near = _on_axis(T, thin_disc, mid, axis)
+        far = _on_axis(T, thin_disc + 1, mid, axis)
         state[THIN_END] = near + (far - near) * thin_share
         if rows < record.shape[0]:
             record[rows, 0], record[rows, 1] = state[TIME], state[AIR]
             record[rows, 2], record[rows, 3] = state[SURFACE], core
             record[rows, 4], record[rows, 5] = state[THIN_END], state[MEAN]
-            record[rows, 6] = _bend(T, per_square, core_disc)
+            record[rows, 6] = _bend(T, per_square, core_disc, mid)
             rows += 1
         if done:
             return REACHED, rows
-        dt = min(dt * DT_GROWTH, par[P_MAX_DT])
+        dt = min(dt * DT_GROWTH, max(par[P_MAX_DT], min(par[P_LATE_STEP], 0.03 * since)))
     return TIMED_OUT, rows

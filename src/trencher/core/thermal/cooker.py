@@ -5,10 +5,15 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from scipy.optimize import brentq
+
 from trencher.core.catalogue.cookers import COOLING_FAN_SHARE, KINDS, CookerKind
 
-DOOR_DIP_SHARE = 0.25
-"""Share of (air − room) lost while a joint is put in. Estimate, no source."""
+DOOR_TAU_S, PUT_IN_S = 70.0, 20.0
+"""An open door: time constant of the loss of (air − room), and how long a joint takes to put in
+(a quarter is lost). Estimate, no source."""
+LOAD_SHARE_PER_KG = 0.01
+"""Cold meat put in takes this much more of it. Estimate, no source."""
 DOOR_RECOVERY_S = 180.0
 """Time constant of coming back after the door. Estimate, no source."""
 FULL_POWER_BEYOND_C = 150.0
@@ -16,12 +21,39 @@ FULL_POWER_BEYOND_C = 150.0
 ASSUMED_TOP_C = 250.0
 
 
+def door_share(seconds: float, load_kg: float = 0.0) -> float:
+    """Share of (air − room) lost through a door open so long, with so much cold meat put in."""
+    lost = 1.0 - math.exp(-seconds / DOOR_TAU_S)
+    return min(0.9, lost + LOAD_SHARE_PER_KG * load_kg)
+
+
+SURFACE_C = 80.0
+"""Where a roast's surface is while most of its heat goes in."""
+
+
+def equivalent_air(written: CookerKind, here: CookerKind, air_c: float) -> float:
+    """Air in °C of kind ``here`` that gives a surface the heat of ``air_c`` of kind ``written``.
+
+    Convection and radiation at a surface of 80 °C; below that the air itself is returned.
+    """
+
+    def heat(kind: CookerKind, c: float) -> float:
+        radiant = 5.670374e-8 * 0.8 * ((c + 273.15) ** 4 - (SURFACE_C + 273.15) ** 4)
+        return KINDS[kind].h_w_m2k * (c - SURFACE_C) + radiant
+
+    if air_c <= SURFACE_C:
+        return air_c
+    aim = heat(written, air_c)
+    return float(brentq(lambda c: heat(here, c) - aim, SURFACE_C, 900.0))
+
+
 @dataclass(frozen=True, kw_only=True)
 class Cooker:
     """One oven. ``dial_error_c`` = dial − true; it names the dial's number, never the air.
 
     ``dial_points``: (true °C, error °C) pairs where the error was measured, by rising heat; they
-    take the place of ``dial_error_c``, with straight lines between and level ends.
+    take the place of ``dial_error_c``, with straight lines between and level ends. ``swing_c``:
+    its thermostat lets the air swing so far about the set heat every ``swing_min``.
     """
 
     kind: CookerKind = "fan"
@@ -33,6 +65,8 @@ class Cooker:
     preheat_min: float | None = None
     tau_down_min: float | None = None
     tau_off_min: float | None = None
+    swing_c: float = 0.0
+    swing_min: float = 10.0
     dial_points: tuple[tuple[float, float], ...] = ()
 
     def dial_error_at(self, true_c: float) -> float:
@@ -45,6 +79,22 @@ class Cooker:
             return (below or above)[-1 if below else 0][1]
         (t0, e0), (t1, e1) = below[-1], above[0]
         return e0 + (e1 - e0) * (true_c - t0) / (t1 - t0)
+
+    def true_of_dial(self, dial_c: float) -> float:
+        """The air in °C when the dial shows ``dial_c``; the inverse of ``dial_error_at``."""
+        true = dial_c - self.dial_error_at(dial_c)
+        for _ in range(30):
+            true = dial_c - self.dial_error_at(true)
+        return true
+
+    def minutes_above(self, threshold_c: float, from_c: float) -> float:
+        """How long the switched-off oven, shut, stays above ``threshold_c``: heat for sides."""
+        if from_c <= threshold_c:
+            return 0.0
+        if threshold_c <= self.room_c:
+            return math.inf
+        share = (from_c - self.room_c) / (threshold_c - self.room_c)
+        return self.off_s / 60.0 * math.log(share)
 
     @property
     def h_w_m2k(self) -> float:

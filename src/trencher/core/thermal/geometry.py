@@ -7,10 +7,15 @@ edges 0.7 (thickness/width)³, from the same kind of comparison but not repeated
 
 Distances between cells are chosen so that the flux is exact for a parabola, the shape a body
 heated from outside settles into; that is worth about a doubling of the grid.
+
+The skin of a disc has four faces: top, two sides, under. A round section conducts from their mean;
+a flat one (g below TWO_SIDED_BELOW) is cut open, from −R (under) to +R (top), so that a pan or a
+liquid under it heats it from below.
 """
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -28,6 +33,15 @@ OVAL_POWER = 2.1
 within 3 % for Biot 1.3 to 5 (roasting), 3.5 % at 16, and 5 to 7 % long at 0.5 (ADR 3)."""
 GRADING = 0.6
 """0: even cells; 0.6: the outermost cell is 0.4 of the mean, where drying and browning happen."""
+
+
+TOP, SIDE_A, SIDE_B, UNDER = 0, 1, 2, 3
+"""Faces of a disc's skin, in the order that turning the joint over reverses."""
+ROUND_TOP, ROUND_SIDES = 0.35, 0.40
+"""Shares of a round section's skin; under 0.25. Estimate from how a joint sits in its tin."""
+TWO_SIDED_BELOW = 0.35
+MIDDLE_OPENING = 0.05
+"""Two-sided: areas go as (|ξ| + this)^g, so that the two halves still touch in the middle."""
 
 
 @dataclass(frozen=True)
@@ -97,7 +111,9 @@ class Body:
     ``volume`` (nz, nr); ``radial`` (nz, nr): outer face's area over R for each cell;
     ``inner``, ``outer`` (nr,): distance in ξ from a cell's own mean to its faces;
     ``axial`` (nz−1, nr): face area over the disc's depth; ``end`` (2, nr): end faces;
-    ``skin`` (nz,): outer surface of each disc; ``half`` (nz,): R; ``depth``: of a disc;
+    ``skin`` (nz,): outer surface of each disc; ``half`` (nz,): R; ``edges`` (nr + 1,) of ξ;
+    ``depth``: of a disc; ``shares`` (4,): faces' shares of the skin; ``mid``: first cell beyond the
+    axis of a two-sided section, 0 for one that is symmetric;
     ``axis``: weight of the second cell in carrying the mean to the axis; ``per_square``: its
     inverse distance in ξ²;
     ``core_disc``, ``thin_disc``, ``thin_share``: where core and thin end are read.
@@ -113,6 +129,8 @@ class Body:
     half: Floats
     edges: Floats
     depth: float
+    shares: Floats
+    mid: int
     axis: float
     per_square: float
     core_disc: int
@@ -124,6 +142,91 @@ class Body:
         """Whole outer surface, ends included."""
         return float(self.skin.sum() + self.end.sum())
 
+    @property
+    def faces_m2(self) -> Floats:
+        """Area of each face of each disc, (nz, 4); the ends count with the sides."""
+        faces = self.skin[:, None] * self.shares
+        for disc, side in ((0, 0), (-1, 1)):
+            faces[disc, SIDE_A : SIDE_B + 1] += 0.5 * self.end[side].sum()
+        return faces
+
+    @property
+    def area(self) -> Floats:
+        """Outer surface of each disc with the end faces of the outermost two, (nz,)."""
+        area = self.skin.copy()
+        area[0] += self.end[0].sum()
+        area[-1] += self.end[1].sum()
+        return area
+
+
+@dataclass(frozen=True)
+class _Section:
+    """Cells of a section in ξ: shares of the area, means of ξ², face areas over the skin's."""
+
+    edges: Floats
+    shell: Floats
+    mean: Floats
+    mean_sq: Floats
+    face: Floats
+    skin_over_volume: float
+    mid: int
+
+
+def _graded(count: int) -> Floats:
+    s = np.linspace(0.0, 1.0, count + 1)
+    return np.asarray(s * (1.0 + GRADING) - GRADING * s**2)
+
+
+def _one_sided(g: float, nr: int) -> _Section:
+    edges = _graded(nr)
+    shell = np.diff(edges ** (g + 1))
+    mean_sq = (g + 1) / (g + 3) * np.diff(edges ** (g + 3)) / shell
+    return _Section(edges, shell, np.sqrt(mean_sq), mean_sq, edges[1:] ** g, g + 1.0, 0)
+
+
+def _moment(low: Floats, high: Floats, g: float, power: int) -> Floats:
+    """∫ (x − ε)^power x^g dx over x = ξ + ε, from ``low`` to ``high`` in ξ ≥ 0."""
+    eps = MIDDLE_OPENING
+    total = np.zeros_like(low)
+    for n in range(power + 1):
+        part = (high + eps) ** (g + 1 + n) - (low + eps) ** (g + 1 + n)
+        total += math.comb(power, n) * (-eps) ** (power - n) * part / (g + 1 + n)
+    return total
+
+
+def _opened(g: float) -> float:
+    """The exponent of a two-sided half whose skin over volume is that of a one-sided section."""
+    low, high = 0.0, 1.0
+    for _ in range(40):
+        mid = 0.5 * (low + high)
+        half = float(_moment(np.zeros(1), np.ones(1), mid, 0)[0])
+        if (1.0 + MIDDLE_OPENING) ** mid / half < g + 1.0:
+            low = mid
+        else:
+            high = mid
+    return 0.5 * (low + high)
+
+
+def _two_sided(g: float, nr: int) -> _Section:
+    count = nr // 2 + 2
+    half = _graded(count)
+    opened = _opened(g)
+    whole = _moment(half[:-1], half[1:], opened, 0)
+    mean = _moment(half[:-1], half[1:], opened, 1) / whole
+    mean_sq = _moment(half[:-1], half[1:], opened, 2) / whole
+    shell = whole / (2.0 * whole.sum())
+    edges = np.concatenate([-half[::-1], half[1:]])
+    face = ((np.abs(edges) + MIDDLE_OPENING) / (1.0 + MIDDLE_OPENING)) ** opened
+    return _Section(
+        edges,
+        np.concatenate([shell[::-1], shell]),
+        np.concatenate([-mean[::-1], mean]),
+        np.concatenate([mean_sq[::-1], mean_sq]),
+        face[1:] / 2.0,
+        g + 1.0,
+        count,
+    )
+
 
 def build_body(
     *,
@@ -134,16 +237,18 @@ def build_body(
     section: Section,
     grid: Grid,
     exponent: float | None = None,
+    two_sided: bool = True,
 ) -> Body:
-    """Cells for outer measures in m. The thinner of thickness and width rules the section."""
+    """Cells for outer measures in m. The thinner of thickness and width rules the section.
+
+    ``two_sided`` False keeps flat sections symmetric, for faces that all meet the same.
+    """
     g = section_exponent(thickness_m, width_m, section) if exponent is None else exponent
+    open_up = two_sided and g < TWO_SIDED_BELOW and thickness_m <= width_m
     r_max = min(thickness_m, width_m) / 2
     area_max = section_area(thickness_m, width_m, section)
-    nr, nz = grid.nr, grid.nz
-    s = np.linspace(0.0, 1.0, nr + 1)
-    edges = s * (1.0 + GRADING) - GRADING * s**2
-    shell = np.diff(edges ** (g + 1))
-    mean_sq = (g + 1) / (g + 3) * np.diff(edges ** (g + 3)) / shell
+    cut = _two_sided(g, grid.nr) if open_up else _one_sided(g, grid.nr)
+    nz = grid.nz
     dz = length_m / nz
     at = (np.arange(nz) + 0.5) / nz
     share = radius_profile(profile, at)
@@ -154,39 +259,67 @@ def build_body(
         share[share >= share.max() - 1e-9] = 1.0
     half = r_max * share
     area = area_max * share**2
-    volume = area[:, None] * shell[None, :] * dz
+    volume = area[:, None] * cut.shell[None, :] * dz
     # Flux exact for T = a + b ξ²: the distance over an inner face is Δ(mean ξ²) / 2ξ.
-    between = np.diff(mean_sq) / (2.0 * edges[1:-1])
-    widths = np.diff(edges)
+    inside = cut.edges[1:-1]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        between = np.where(
+            np.abs(inside) < 1e-9, np.diff(cut.mean), np.diff(cut.mean_sq) / (2.0 * inside)
+        )
+    widths = np.diff(cut.edges)
+    nr = len(widths)
     split = widths[:-1] / (widths[:-1] + widths[1:])
     outer, inner = np.empty(nr), np.empty(nr)
     outer[:-1], inner[1:] = between * split, between * (1.0 - split)
-    outer[-1], inner[0] = (1.0 - mean_sq[-1]) / 2.0, mean_sq[0]
-    face = (g + 1) * area[:, None] / half[:, None] * edges[None, 1:] ** g * dz
+    outer[-1] = (1.0 - cut.mean_sq[-1]) / 2.0
+    inner[0] = outer[-1] if open_up else cut.mean_sq[0]
+    skin_flat = cut.skin_over_volume * area / half * dz
     slope = np.gradient(half, dz) if nz > 2 else np.zeros(nz)
-    skin = face[:, -1] * np.sqrt(1.0 + np.minimum(slope, 2.0) ** 2)
+    skin = skin_flat * np.sqrt(1.0 + np.minimum(slope, 2.0) ** 2)
     meet = np.minimum(area[1:], area[:-1])
-    axial = meet[:, None] * shell[None, :] / dz
-    end = np.stack([area[0] * shell, area[-1] * shell])
+    axial = meet[:, None] * cut.shell[None, :] / dz
+    end = np.stack([area[0] * cut.shell, area[-1] * cut.shell])
     thickest = np.flatnonzero(share >= share.max() - 1e-9)
     core_disc = int(thickest[len(thickest) // 2])
     from_end = min(THIN_END_DEPTH_M, length_m / 2)
     place = (length_m - from_end) / dz - 0.5
     thin_disc = int(np.clip(np.floor(place), 0, nz - 2))
+    m = cut.mid
     return Body(
         volume=volume,
-        radial=face / half[:, None],
+        radial=skin_flat[:, None] * cut.face[None, :] / half[:, None],
         inner=inner,
         outer=outer,
         axial=axial,
         end=end,
         skin=skin,
         half=half,
-        edges=edges,
+        edges=cut.edges,
         depth=dz,
-        axis=float(mean_sq[0] / (mean_sq[1] - mean_sq[0])),
-        per_square=float(1.0 / (mean_sq[1] - mean_sq[0])),
+        shares=face_shares(thickness_m, width_m, section, open_up),
+        mid=m,
+        axis=float(cut.mean_sq[m] / (cut.mean_sq[m + 1] - cut.mean_sq[m])),
+        per_square=float(1.0 / (cut.mean_sq[m + 1] - cut.mean_sq[m])),
         core_disc=core_disc,
         thin_disc=thin_disc,
         thin_share=float(np.clip(place - thin_disc, 0.0, 1.0)),
     )
+
+
+def face_shares(thickness_m: float, width_m: float, section: Section, two_sided: bool) -> Floats:
+    """Shares (4,) of the skin for top, both sides and under, summing to 1.
+
+    Flat pieces have a top and an under of one size; a round one shows more top than it lies on.
+    Between the two it goes straight, so that no measure makes a jump.
+    """
+    ratio = min(1.0, thickness_m / width_m)
+    sides = ROUND_SIDES * 2.0 * ratio / (1.0 + ratio)
+    flat = 0.5 * (1.0 - sides)
+    top = flat
+    if not two_sided:
+        g_round = section_exponent(1.0, 1.0, section)
+        power = OVAL_POWER if section == "oval" else 3.0
+        least = (TWO_SIDED_BELOW / g_round) ** (1.0 / power)
+        way = max(0.0, (ratio - least) / (1.0 - least))
+        top = flat + way * (ROUND_TOP - flat)
+    return np.array([top, 0.5 * sides, 0.5 * sides, 1.0 - sides - top])

@@ -168,34 +168,52 @@ def table_temperatures() -> Floats:
     return TABLE_LOW_C + TABLE_STEP_C * np.arange(TABLE_SIZE, dtype=np.float64)
 
 
+BONE_K_W_MK, BONE_CP_J_KGK, BONE_RHO = 0.45, 1800.0, 1450.0
+"""Bone with its marrow, spread evenly through the meat. Estimates between cortical and spongy."""
+
+
+def raw_density(meat: Composition, bone_share: float) -> float:
+    """Density in kg/m³ of meat with its bone, ``bone_share`` of the mass."""
+    return 1.0 / ((1.0 - bone_share) / density(meat) + bone_share / BONE_RHO)
+
+
 @lru_cache(maxsize=64)
 def tables_for(
     meat: Composition,
     *,
+    bone_share: float = 0.0,
     conductivity_w_mk: float | None = None,
     specific_heat_j_kgk: float | None = None,
     density_kg_m3: float | None = None,
 ) -> PropertyTables:
-    """Tables for a composition; a constant given for conductivity, heat or density replaces it.
+    """Tables for a composition with its bone; a constant given for conductivity, heat or density
+    replaces it.
 
     Results are shared between callers: never write into them.
     A constant specific heat has no freezing in it: it is for checks against exact solutions.
     """
     t = table_temperatures()
-    rho = density(meat) if density_kg_m3 is None else density_kg_m3
+    rho = raw_density(meat, bone_share) if density_kg_m3 is None else density_kg_m3
+    flesh = 1.0 - bone_share
     if specific_heat_j_kgk is None:
         sensible = specific_heat(meat, t)
         step = 0.5 * (sensible[1:] + sensible[:-1]) * TABLE_STEP_C
         melted = -LATENT_ICE * np.diff(ice_fraction(meat, t))
-        h = rho * np.concatenate([[0.0], np.cumsum(step + melted)])
+        h = rho * flesh * np.concatenate([[0.0], np.cumsum(step + melted)])
+        h += rho * bone_share * BONE_CP_J_KGK * (t - TABLE_LOW_C)
     else:
         h = rho * specific_heat_j_kgk * (t - TABLE_LOW_C)
-    k = conductivity(meat, t) if conductivity_w_mk is None else np.full_like(t, conductivity_w_mk)
+    by_volume = bone_share * rho / BONE_RHO
+    k = (
+        (1.0 - by_volume) * conductivity(meat, t) + by_volume * BONE_K_W_MK
+        if conductivity_w_mk is None
+        else np.full_like(t, conductivity_w_mk)
+    )
     return PropertyTables(
         enthalpy=h,
         conductivity=k,
         held=held_water_share(t),
         vapour=vapour_pressure(t),
         density=rho,
-        water=rho * meat.water,
+        water=rho * flesh * meat.water,
     )

@@ -10,7 +10,6 @@ from numpy.typing import NDArray
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import Body
 from trencher.core.thermal.properties import CP_WATER, PropertyTables
-from trencher.core.thermal.surface import FILM_START_KG_M2
 
 Floats = NDArray[np.float64]
 MAX_RECORDS = 9000
@@ -37,7 +36,8 @@ def longest_step_s(body: Body, tables: PropertyTables) -> float:
 
 @dataclass
 class Simulation:
-    """Temperatures T (nz, nr) °C, water W kg/m³, film kg/m², and the running tallies.
+    """Temperatures T (nz, nr) °C, water W kg/m³, and the running tallies; per face (nz, 4): film
+    kg/m², surface temperature Ts °C, doses of browning and crispness. ``coats`` (4, COAT_SIZE).
 
     The record holds rows of time s, air, surface, core, thin end, mean, bend, one a step.
     """
@@ -50,33 +50,48 @@ class Simulation:
     film: Floats
     Ts: Floats
     brown: Floats
+    crisp: Floats
     highest: Floats
+    coats: Floats
     state: Floats
     record: Floats
     rows: int
 
     @classmethod
     def start(
-        cls, body: Body, tables: PropertyTables, par: Floats, start_c: float, air_c: float
+        cls,
+        body: Body,
+        tables: PropertyTables,
+        par: Floats,
+        coats: Floats,
+        start_c: float,
+        air_c: float,
+        film: Floats | None = None,
     ) -> Simulation:
-        """A joint at one temperature throughout, standing in air of ``air_c``."""
+        """A joint at one temperature throughout, standing in air of ``air_c``.
+
+        ``film`` (4,): water on its faces, kg/m²; none by default.
+        """
         nz, nr = body.volume.shape
         state = np.zeros(kernel.STATE_SIZE)
         state[[kernel.CORE, kernel.SURFACE, kernel.THIN_END, kernel.MEAN, kernel.PEAK]] = start_c
         state[kernel.AIR] = air_c
+        state[kernel.NODE_C], state[kernel.NODE_DRY_AT] = air_c, -1.0
         record = np.empty((MAX_RECORDS, kernel.RECORD))
         record[0] = (0.0, air_c, start_c, start_c, start_c, start_c, 0.0)
-        moist = par[kernel.P_MOIST] > 0
+        faces = (nz, kernel.FACES)
         return cls(
             body=body,
             tables=tables,
             par=par,
             T=np.full((nz, nr), start_c),
             W=np.full((nz, nr), tables.water),
-            film=np.full(nz, FILM_START_KG_M2 if moist else 0.0),
-            Ts=np.full(nz, start_c),
-            brown=np.zeros(nz),
+            film=np.zeros(faces) + (0.0 if film is None else film),
+            Ts=np.full(faces, start_c),
+            brown=np.zeros(faces),
+            crisp=np.zeros(faces),
             highest=np.full((nz, nr), start_c),
+            coats=coats.copy(),
             state=state,
             record=record,
             rows=1,
@@ -88,8 +103,8 @@ class Simulation:
         record[: self.rows] = self.record[: self.rows]
         return Simulation(
             self.body, self.tables, self.par, self.T.copy(), self.W.copy(), self.film.copy(),
-            self.Ts.copy(), self.brown.copy(), self.highest.copy(), self.state.copy(),
-            record, self.rows,
+            self.Ts.copy(), self.brown.copy(), self.crisp.copy(), self.highest.copy(),
+            self.coats.copy(), self.state.copy(), record, self.rows,
         )  # fmt: skip
 
     def advance(
@@ -98,19 +113,35 @@ class Simulation:
         length_s: float,
         *,
         goal: int = kernel.GOAL_TIME,
-        value_c: float = 1e9,
+        value: float = 1e9,
         hold_s: float = 0.0,
     ) -> bool:
         """Carry on in ``env`` for ``length_s`` at most; True when the goal came first."""
         b, t = self.body, self.tables
         status, self.rows = kernel.advance(
-            self.T, self.W, self.film, self.Ts, self.brown, self.highest, self.state,
-            b.volume, b.radial, b.inner, b.outer, b.axial, b.end, b.skin, b.half, b.axis,
-            b.per_square, b.core_disc, b.thin_disc, b.thin_share,
-            t.enthalpy, t.conductivity, t.held, t.vapour, env, self.par, length_s,
-            goal, value_c, hold_s, self.record, self.rows,
+            self.T, self.W, self.film, self.Ts, self.brown, self.crisp, self.highest, self.state,
+            b.volume, b.radial, b.inner, b.outer, b.axial, b.end, b.skin, b.area, b.faces_m2,
+            b.half, b.shares, b.mid, b.axis, b.per_square, b.core_disc, b.thin_disc, b.thin_share,
+            t.enthalpy, t.conductivity, t.held, t.vapour, self.coats, env, self.par, length_s,
+            goal, value, hold_s, self.record, self.rows,
         )  # fmt: skip
         return bool(status == kernel.REACHED)
+
+    def turn_over(self) -> None:
+        """Top becomes under: faces with their films, coats and crusts, and a cut-open section."""
+        size = self.body.faces_m2
+        self.film[:] = (self.film * size)[:, ::-1] / size
+        for faces in (self.Ts, self.brown, self.crisp):
+            faces[:] = faces[:, ::-1].copy()
+        self.coats[:] = self.coats[::-1].copy()
+        if self.body.mid > 0:
+            for cells in (self.T, self.W, self.highest):
+                cells[:] = cells[:, ::-1].copy()
+
+    def fill_node(self, *, water_kg: float, temp_c: float) -> None:
+        """A tin, pot or pan with this much water meets the joint."""
+        self.state[[kernel.NODE_KG, kernel.NODE_C]] = water_kg, temp_c
+        self.state[kernel.NODE_DRY_AT] = -1.0
 
     def stored_j(self) -> float:
         """Enthalpy of joint and of the water still in it, J, from an arbitrary zero."""

@@ -13,17 +13,24 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.thermal import conduction as kernel
-from trencher.core.thermal.cooker import DOOR_DIP_SHARE, DOOR_RECOVERY_S, Cooker
+from trencher.core.thermal.cooker import DOOR_RECOVERY_S, Cooker, door_share
+from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
 
 Floats = NDArray[np.float64]
 RestHow = Literal["open", "tented", "wrapped", "bowl", "pan"]
+Cover = Literal["covered", "lid", "salt crust"]
+Under = Literal["tin", "rack", "roots", "liquid"]
+SurfaceState = Literal["wet", "blotted", "dried"]
+
+AT_SIX_TENTHS = -math.log(1.0 - 0.6)
+"""Dose at which an outcome on the scale 1 − e^(−dose) counts as there."""
 
 # --- guesses, none sourced -------------------------------------------------------------------
 EMISSIVITY = 0.9
 """Meat and oven walls: usual value for non-metals."""
-SHELTER = 0.75
-"""Share of an oven's heat that the whole skin meets: the under face, a quarter of it, lies in a
-tin. Thermocouples under a roast."""
+SIDE_SHELTER = 0.8
+"""Share of the air's heat and radiation that the sides meet: they stand in a tin and see its
+walls. Thermocouples on a roast's sides."""
 ESCAPE = 0.75
 """Share of the free-water rate at which a roast's film evaporates. Weighing during a roast."""
 FILM_SHARE = 1.0 / 3.0
@@ -34,11 +41,11 @@ FILM_REF_KG_M2 = 0.03
 """Film below which the surface counts as partly dry. Surface temperature of a roast."""
 FILM_CAP_KG_M2 = 0.20
 """More than this runs off."""
-FILM_START_KG_M2 = 0.05
-"""A joint blotted dry."""
+FILM_START_KG_M2: dict[SurfaceState, float] = {"wet": 0.15, "blotted": 0.05, "dried": 0.0}
+"""Water on the skin of a joint rinsed or marinated, blotted, or left uncovered in the cold."""
 DRY_LIMIT_SHARE = 0.12
 """Water that does not boil off at 100 °C, share of the raw water."""
-SEEP_M2_S = 3e-9
+SEEP_M2_S = 2e-9
 """Diffusivity of water towards the drying skin. Moisture profiles of roasted meat."""
 CRUST_FROM_SHARE = 0.9
 CRUST_K_SHARE = 0.25
@@ -48,31 +55,101 @@ MOIST_SKIN_SHARE = 0.8
 BROWN_MIN_AT_120 = 30.0
 BROWN_Z_C = 32.0
 """Browning: 0.6 after 30 min of dry surface at 120 °C; tenfold per 32 °C."""
+BUMPS = 0.25
+"""Browning and crisping happen on bumps and edges thinner than a cell, this share of the way from
+the face's mean to the air. A close picture with a heat camera."""
 TENDER_H_AT_85 = 4.0
 TENDER_Z_C = 20.0
 """Collagen: 0.6 after 4 h at 85 °C; tenfold per 20 °C."""
-TOP_FACE_SHARE = 0.35
-"""The open top face lies this share of the way from the skin's mean to the air. As SHELTER."""
+FAT_K_W_MK, RIND_K_W_MK, RIND_MM = 0.18, 0.35, 3.0
+"""Fat (Choi & Okos at 40 °C: 0.17); rind between fat and meat. Rind's thickness by ruler."""
+FAT_FEED, RIND_FEED = 0.15, 0.05
+"""Share of the expelled water that gets through fat, and through rind, to its surface."""
+FAT_BROWN = 0.5
+"""Fat and rind colour so much slower than meat at one temperature. A colour card."""
+FAT_CRISP_MIN, FAT_CRISP_C = 30.0, 150.0
+RIND_CRISP_MIN, RIND_CRISP_C, RIND_CRISP_Z = 12.0, 190.0, 30.0
+"""Crisp to 0.6: fat after 30 min dry at 150 °C; rind blisters after 12 min dried at 190 °C."""
+RIND_WATER_KG_M2: dict[SurfaceState, float] = {"wet": 1.3, "blotted": 1.0, "dried": 0.45}
+RIND_REF_KG_M2 = 0.6
+"""Water in the rind at the start, and below which it dries ever slower. Weighing rind."""
 PAN_DROP_C = 40.0
 """A face in the pan stays this much below it."""
 PAN_C = 210.0
 PAN_H_W_M2K = 350.0
 """A hob pan hot enough for a sear, and its contact. A thermocouple under a joint in a pan."""
+GRILL_HOTTER_C = 180.0
+"""A glowing element seen by the top face, above the heat that is set. A radiometer."""
 ROOM_STEAM_PA = 1200.0
 """Kitchen air, about 50 % at 21 °C."""
+BOARD_H_W_M2K = 3.0
+"""What a warm board takes from the under face."""
+LIQUID_H_W_M2K = 150.0
+"""Hot liquid on meat. STEAM: the same in a closed vessel full of steam, and once it is dry."""
+STEAM_H_W_M2K, DRY_POT_H_W_M2K = 30.0, 9.0
+COLD_WATER_C, COLD_WATER_H = 10.0, 180.0
+FRIDGE_C, FREEZER_C = 4.0, -18.0
 # ---------------------------------------------------------------------------------------------
-
-AT_SIX_TENTHS = -math.log(1.0 - 0.6)
-"""Dose at which an outcome on the scale 1 − e^(−dose) counts as there."""
 
 D60_SALMONELLA_MIN = 1.85
 Z_SALMONELLA_C = 5.6
 """Default lethality; a safety profile may bring its own."""
 
 
+@dataclass(frozen=True, kw_only=True)
+class UnderFace:
+    """What the under face meets: h as a share of the oven's or in W/m²K, emissivity, escape."""
+
+    h_share: float
+    h: float
+    emissivity: float
+    escape: float
+    words: str
+
+
+UNDERS: dict[Under, UnderFace] = {
+    "tin": UnderFace(h_share=0.0, h=6.0, emissivity=0.0, escape=0.2, words="in a bare tin"),
+    "rack": UnderFace(h_share=0.8, h=0.0, emissivity=0.6, escape=0.8, words="on a rack"),
+    "roots": UnderFace(h_share=0.0, h=4.0, emissivity=0.0, escape=0.3, words="on roots"),
+    # Once the liquid is gone it is a bare tin.
+    "liquid": UnderFace(h_share=0.0, h=6.0, emissivity=0.0, escape=0.2, words="in liquid"),
+}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Vessel:
+    """A tin or pot as one lump: heat from the oven by its outer area, its own heat, its leaks.
+
+    ``u`` W/m²K on ``area`` times the tin's floor; ``cap`` J/K; ``mouth``: share of the floor that
+    evaporates like open water; ``moist_kg``: water it brings itself.
+    """
+
+    u: float
+    area: float
+    cap: float
+    mouth: float
+    moist_kg: float = 0.0
+
+
+OPEN_TIN = Vessel(u=14.0, area=1.5, cap=700.0, mouth=0.5)
+VESSELS: dict[Cover, Vessel] = {
+    "covered": Vessel(u=9.0, area=2.4, cap=700.0, mouth=0.04),
+    "lid": Vessel(u=12.0, area=2.6, cap=2400.0, mouth=0.02),
+    "salt crust": Vessel(u=11.0, area=2.2, cap=2200.0, mouth=0.10, moist_kg=0.08),
+}
+"""Estimates: foil over a tin, a heavy pot with its lid, two kilos of wet salt."""
+FLOOR_SHARE, LEAST_FLOOR_M2 = 1.8, 0.02
+"""A tin's floor: this many times what the joint covers."""
+SOFT_S: dict[Cover | RestHow, float] = {
+    "covered": 700.0, "lid": 500.0, "salt crust": 900.0,
+    "wrapped": 1000.0, "bowl": 1300.0, "tented": 4500.0, "open": 0.0, "pan": 0.0,
+}  # fmt: skip
+"""Time constant with which enclosed steam softens a crisp face; 0: it does not."""
+
+
 @dataclass(frozen=True)
 class RestSurround:
-    """h W/m²K, emissivity, share of vapour that escapes, extra warmth of what lies under."""
+    """h W/m²K, emissivity, share of vapour that escapes, warmth of the space under the cover."""
 
     h: float
     emissivity: float
@@ -86,9 +163,11 @@ RESTS: dict[RestHow, RestSurround] = {
     "tented": RestSurround(3.5, 0.3, 0.3),
     "wrapped": RestSurround(2.5, 0.12, 0.05),
     "bowl": RestSurround(2.5, 0.4, 0.05, 12.0, 600.0),
-    "pan": RestSurround(4.0, 0.7, 0.8, 40.0, 900.0),
+    "pan": RestSurround(4.5, 0.75, 0.9),
 }
 """Estimates within the ranges usual for free convection and foil; ``warm_c`` decays."""
+HOT_PAN_CAP, HOT_PAN_UA, HOT_PAN_H, HOT_PAN_SHARE = 900.0, 1.0, 50.0, 0.8
+"""The tin taken out with the joint: J/K, W/K, W/m²K, share of the oven's heat it still has."""
 
 
 def parameters(*, water: float, moist: bool, max_dt_s: float) -> Floats:
@@ -96,12 +175,11 @@ def parameters(*, water: float, moist: bool, max_dt_s: float) -> Floats:
     p = np.zeros(kernel.PARAM_SIZE)
     p[kernel.P_WATER] = water
     p[kernel.P_DRY_LIMIT] = DRY_LIMIT_SHARE * water
-    p[kernel.P_EXPEL_S] = EXPEL_S
-    p[kernel.P_TOP_FACE], p[kernel.P_PAN_DROP] = TOP_FACE_SHARE, PAN_DROP_C
+    p[kernel.P_EXPEL_S], p[kernel.P_PAN_DROP] = EXPEL_S, PAN_DROP_C
     p[kernel.P_CRUST_FROM], p[kernel.P_CRUST_K] = CRUST_FROM_SHARE * water, CRUST_K_SHARE
+    p[kernel.P_BUMPS] = BUMPS
     p[kernel.P_SEEP], p[kernel.P_MOIST_SKIN] = SEEP_M2_S, MOIST_SKIN_SHARE * water
     p[kernel.P_FILM_SHARE] = FILM_SHARE
-    p[kernel.P_FILM_REF], p[kernel.P_FILM_CAP] = FILM_REF_KG_M2, FILM_CAP_KG_M2
     p[kernel.P_ESCAPE], p[kernel.P_MOIST] = ESCAPE, 1.0 if moist else 0.0
     p[kernel.P_BROWN_RATE] = AT_SIX_TENTHS / (BROWN_MIN_AT_120 * 60.0)
     p[kernel.P_BROWN_C], p[kernel.P_BROWN_Z] = 120.0, BROWN_Z_C
@@ -112,56 +190,187 @@ def parameters(*, water: float, moist: bool, max_dt_s: float) -> Floats:
     return p
 
 
+def coats(*, fat_mm: float = 0.0, rind: bool = False) -> Floats:
+    """What lies on the four faces, (4, COAT_SIZE): meat all round, fat or rind on top."""
+    c = np.zeros((kernel.FACES, kernel.COAT_SIZE))
+    c[:, kernel.C_FILM_REF], c[:, kernel.C_FILM_CAP] = FILM_REF_KG_M2, FILM_CAP_KG_M2
+    c[:, kernel.C_FEED] = c[:, kernel.C_SEEP] = c[:, kernel.C_BROWN] = 1.0
+    c[:, kernel.C_CRISP_RATE] = AT_SIX_TENTHS / (BROWN_MIN_AT_120 * 60.0)
+    c[:, kernel.C_CRISP_C], c[:, kernel.C_CRISP_Z] = 120.0, BROWN_Z_C
+    top = c[TOP]
+    if fat_mm > 0.0 or rind:
+        top[kernel.C_RESIST] = fat_mm / 1000.0 / FAT_K_W_MK
+        top[kernel.C_FEED], top[kernel.C_SEEP], top[kernel.C_BROWN] = FAT_FEED, 0.0, FAT_BROWN
+        top[kernel.C_CRISP_RATE] = AT_SIX_TENTHS / (FAT_CRISP_MIN * 60.0)
+        top[kernel.C_CRISP_C] = FAT_CRISP_C
+    if rind:
+        top[kernel.C_RESIST] += RIND_MM / 1000.0 / RIND_K_W_MK
+        top[kernel.C_FEED] = RIND_FEED
+        top[kernel.C_FILM_REF], top[kernel.C_FILM_CAP] = RIND_REF_KG_M2, 1.5
+        top[kernel.C_CRISP_RATE] = AT_SIX_TENTHS / (RIND_CRISP_MIN * 60.0)
+        top[kernel.C_CRISP_C], top[kernel.C_CRISP_Z] = RIND_CRISP_C, RIND_CRISP_Z
+    return c
+
+
+def first_film(state: SurfaceState, *, rind: bool) -> Floats:
+    """Water on (or in the rind of) the four faces at the start, kg/m²."""
+    film = np.full(kernel.FACES, FILM_START_KG_M2[state])
+    if rind:
+        film[TOP] = RIND_WATER_KG_M2[state]
+    return film
+
+
+def set_face(
+    env: Floats, face: int, *, h: float | None = None, emissivity: float | None = None,
+    escape: float | None = None, contact: float | None = None, contact_h: float | None = None,
+    hotter_c: float | None = None,
+) -> None:  # fmt: skip
+    """Write what one face meets; what is not given stays."""
+    at = kernel.E_FACES + face * kernel.FACE_SIZE
+    for slot, value in (
+        (kernel.F_H, h), (kernel.F_EMISSIVITY, emissivity), (kernel.F_ESCAPE, escape),
+        (kernel.F_CONTACT, contact), (kernel.F_CONTACT_H, contact_h), (kernel.F_HOTTER, hotter_c),
+    ):  # fmt: skip
+        if value is not None:
+            env[at + slot] = value
+
+
+def set_all(env: Floats, **what: float) -> None:
+    """Write what every face meets."""
+    for face in range(kernel.FACES):
+        set_face(env, face, **what)
+
+
+def bare(env: Floats, *, h: float | None, radiation: bool) -> None:
+    """Overrides for checks: every face meets ``h`` of air alone, or keeps all but radiation."""
+    if h is not None:
+        set_all(env, h=h, contact=0.0)
+        env[kernel.E_NODE] = kernel.NO_NODE
+    if not radiation:
+        set_all(env, emissivity=0.0)
+
+
 def oven_air(
-    cooker: Cooker, *, air_c: float, from_c: float, door: bool, ideal: bool, h_scale: float = 1.0
-) -> Floats:
-    """An oven heading for ``air_c`` from ``from_c``; ``door``: it has just been opened."""
+    cooker: Cooker, *, air_c: float, from_c: float, door_s: float, ideal: bool,
+    h_scale: float = 1.0, under: Under = "tin", grill: bool = False, load_kg: float = 0.0,
+) -> Floats:  # fmt: skip
+    """An oven heading for ``air_c`` from ``from_c``; its door has just stood open ``door_s``.
+
+    ``load_kg``: cold meat that went in with the door.
+    """
     env = np.zeros(kernel.ENV_SIZE)
     env[kernel.E_TARGET] = air_c
     env[kernel.E_START] = air_c if ideal else from_c
     heating = air_c > from_c
     env[kernel.E_TAU] = 0.0 if ideal else cooker.up_s if heating else cooker.down_s
     env[kernel.E_LIMIT] = max(cooker.heating_limit_c, air_c + 30.0)
-    if door and not ideal:
-        env[kernel.E_DIP] = DOOR_DIP_SHARE * max(from_c - cooker.room_c, 0.0)
-        env[kernel.E_DIP_TAU] = DOOR_RECOVERY_S
-    env[kernel.E_H] = cooker.h_w_m2k * h_scale * SHELTER
-    env[kernel.E_EMISSIVITY] = EMISSIVITY * SHELTER
-    env[kernel.E_STEAM], env[kernel.E_ESCAPE] = cooker.steam_pa, 1.0
+    env[kernel.E_DIP_TAU] = DOOR_RECOVERY_S
+    if door_s > 0.0 and not ideal:
+        env[kernel.E_DIP] = door_share(door_s, load_kg) * max(from_c - cooker.room_c, 0.0)
+    if not ideal:
+        env[kernel.E_SWING], env[kernel.E_SWING_S] = cooker.swing_c, 60.0 * cooker.swing_min
+    h = cooker.h_w_m2k * h_scale
+    set_face(env, TOP, h=h, emissivity=EMISSIVITY, escape=1.0)
+    for side in (SIDE_A, SIDE_B):
+        set_face(env, side, h=h * SIDE_SHELTER, emissivity=EMISSIVITY * SIDE_SHELTER, escape=1.0)
+    below = UNDERS[under]
+    set_face(
+        env, UNDER, h=below.h_share * h + below.h * h_scale, emissivity=below.emissivity,
+        escape=below.escape,
+    )  # fmt: skip
+    if grill:
+        set_face(env, TOP, hotter_c=GRILL_HOTTER_C)
+    env[kernel.E_STEAM] = cooker.steam_pa
     return env
 
 
-def oven_off(cooker: Cooker, *, from_c: float, h_scale: float = 1.0) -> Floats:
+def oven_off(
+    cooker: Cooker, *, from_c: float, h_scale: float = 1.0, under: Under = "tin"
+) -> Floats:
     """The oven switched off with its door shut; without its fan the air hardly moves."""
     env = oven_air(
-        cooker, air_c=cooker.room_c, from_c=from_c, door=False, ideal=False, h_scale=h_scale
-    )
-    env[kernel.E_TAU] = cooker.off_s
-    env[kernel.E_H] = min(cooker.h_w_m2k, 6.0) * h_scale
+        cooker, air_c=cooker.room_c, from_c=from_c, door_s=0.0, ideal=False, h_scale=h_scale,
+        under=under,
+    )  # fmt: skip
+    env[kernel.E_TAU], env[kernel.E_SWING] = cooker.off_s, 0.0
+    h = min(cooker.h_w_m2k, 6.0) * h_scale
+    for face in (TOP, SIDE_A, SIDE_B):
+        set_face(env, face, h=h)
     return env
 
 
-def room_rest(how: RestHow, room_c: float) -> Floats:
-    """Resting in the room under a cover, or open."""
+def tin_floor_m2(width_m: float, length_m: float) -> float:
+    """Floor of the tin or pot a joint of these measures lies in."""
+    return max(FLOOR_SHARE * width_m * length_m, LEAST_FLOOR_M2)
+
+
+def in_liquid(env: Floats, *, litres: float, floor_m2: float, thickness_m: float) -> None:
+    """The joint stands in this much liquid: under face in it, and the sides to its depth."""
+    lump(env, OPEN_TIN, floor_m2)
+    deep = min(1.0, litres / 1000.0 / (0.6 * floor_m2) / thickness_m)
+    # Dry, the lump is the tin again, and gives what a tin gives.
+    env[kernel.E_NODE_DRY_H] = UNDERS["tin"].h
+    set_face(env, UNDER, contact=1.0, contact_h=LIQUID_H_W_M2K, escape=0.0)
+    for side in (SIDE_A, SIDE_B):
+        set_face(env, side, contact=deep, contact_h=LIQUID_H_W_M2K)
+
+
+def lump(env: Floats, vessel: Vessel, floor_m2: float) -> None:
+    """The oven heats this vessel, and the vessel the faces that touch it."""
+    env[kernel.E_NODE] = kernel.LUMP_NODE
+    env[kernel.E_NODE_UA] = vessel.u * vessel.area * floor_m2
+    env[kernel.E_NODE_CAP] = vessel.cap
+    env[kernel.E_NODE_MOUTH] = vessel.mouth * floor_m2
+    env[kernel.E_NODE_DRY_H] = DRY_POT_H_W_M2K
+
+
+def enclose(env: Floats, cover: Cover, *, floor_m2: float, liquid: bool) -> None:
+    """Close the joint in: its faces meet the steam, and the liquid, of a closed vessel."""
+    lump(env, VESSELS[cover], floor_m2)
+    set_all(env, contact=1.0, contact_h=STEAM_H_W_M2K, escape=0.0, hotter_c=0.0)
+    if liquid:
+        set_face(env, UNDER, contact_h=LIQUID_H_W_M2K)
+    env[kernel.E_SOFT_S] = SOFT_S[cover]
+
+
+def room_rest(how: RestHow, room_c: float, *, h_scale: float = 1.0) -> Floats:
+    """Resting in the room under a cover, or open, on a board or in its hot tin."""
     rest = RESTS[how]
     env = np.zeros(kernel.ENV_SIZE)
     env[kernel.E_TARGET], env[kernel.E_START] = room_c, room_c + rest.warm_c
     env[kernel.E_TAU] = rest.warm_s
-    env[kernel.E_H], env[kernel.E_EMISSIVITY] = rest.h, rest.emissivity
-    env[kernel.E_STEAM], env[kernel.E_ESCAPE] = ROOM_STEAM_PA, rest.escape
+    env[kernel.E_STEAM], env[kernel.E_SOFT_S] = ROOM_STEAM_PA, SOFT_S[how]
+    emissivity = min(1.0, rest.emissivity * h_scale)
+    set_all(env, h=rest.h * h_scale, emissivity=emissivity, escape=rest.escape)
+    set_face(env, UNDER, h=BOARD_H_W_M2K * h_scale, emissivity=0.0, escape=0.05)
+    if how == "pan":
+        env[kernel.E_NODE] = kernel.LUMP_NODE
+        env[kernel.E_NODE_UA], env[kernel.E_NODE_CAP] = HOT_PAN_UA, HOT_PAN_CAP
+        env[kernel.E_NODE_DRY_H] = HOT_PAN_H
+        set_face(env, UNDER, contact=1.0, contact_h=HOT_PAN_H, escape=0.0)
     return env
 
 
-def hob_sear(sides: int, room_c: float) -> Floats:
-    """A hot pan that touches one of ``sides`` at a time; the rest stands in the room's air."""
+def standing(place_c: float, steam_pa: float) -> Floats:
+    """Lying on a plate in still or slowly moving air: counter, fridge, freezer."""
+    env = room_rest("open", place_c)
+    env[kernel.E_STEAM] = steam_pa
+    return env
+
+
+def hob_sear(faces: tuple[int, ...], share: float, room_c: float) -> Floats:
+    """A hot pan that touches these faces; ``share`` of the time each."""
     env = room_rest("open", room_c)
-    env[kernel.E_CONTACT] = 1.0 / sides
-    env[kernel.E_CONTACT_H], env[kernel.E_CONTACT_C] = PAN_H_W_M2K, PAN_C
+    env[kernel.E_NODE] = kernel.FIXED_NODE
+    set_face(env, UNDER, h=RESTS["open"].h, emissivity=RESTS["open"].emissivity, escape=1.0)
+    for face in faces:
+        set_face(env, face, contact=share, contact_h=PAN_H_W_M2K)
     return env
 
 
-def fridge(temp_c: float = 4.0) -> Floats:
-    """Lying in moving cold air."""
-    env = room_rest("open", temp_c)
-    env[kernel.E_STEAM] = 600.0
+def cold_water() -> Floats:
+    """Wrapped tight under cold water that is changed: held at one temperature."""
+    env = room_rest("open", COLD_WATER_C)
+    env[kernel.E_NODE] = kernel.FIXED_NODE
+    set_all(env, contact=1.0, contact_h=COLD_WATER_H, escape=0.0)
     return env

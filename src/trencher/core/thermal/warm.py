@@ -5,7 +5,7 @@ from __future__ import annotations
 from trencher.core.thermal.geometry import COARSE, build_body
 from trencher.core.thermal.properties import LEAN, tables_for
 from trencher.core.thermal.simulation import Simulation
-from trencher.core.thermal.surface import parameters, room_rest
+from trencher.core.thermal.surface import coats, first_film, parameters, room_rest
 
 
 def warm() -> None:
@@ -15,7 +15,9 @@ def warm() -> None:
     )
     tables = tables_for(LEAN)
     par = parameters(water=tables.water, moist=True, max_dt_s=60.0)
-    Simulation.start(body, tables, par, 7.0, 21.0).advance(room_rest("open", 21.0), 120.0)
+    film = first_film("blotted", rind=False)
+    sim = Simulation.start(body, tables, par, coats(), 7.0, 21.0, film)
+    sim.advance(room_rest("open", 21.0), 120.0)
 
 
 if __name__ == "__main__":

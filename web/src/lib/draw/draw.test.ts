@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { axes, hours, linePath, ribbonPath, silhouette } from './curve'
 import { matchingCuts } from './cuts'
-import { SHADES, faceRings, finer, inkOn, reach, shadeOf, sideContours, type HeatMap } from './meat'
+import {
+  SHADES,
+  faceRings,
+  finer,
+  halfOf,
+  inkOn,
+  reach,
+  shadeOf,
+  sideContours,
+  type HeatMap,
+} from './meat'
 
 /** Hotter outwards and towards the ends: 50 in the very middle. */
 const map: HeatMap = {
@@ -78,6 +88,27 @@ describe('contours', () => {
     expect(fine.at_mm.length).toBeGreaterThan(4 * map.at_mm.length)
     expect(fine.highest_c[0]).toEqual(map.highest_c[0])
     expect(fine.highest_c.at(-1)).toEqual(map.highest_c.at(-1))
+  })
+})
+
+describe('a flat piece heated unlike from above and below', () => {
+  const flat: HeatMap = {
+    ...map,
+    edges: [-1, -0.5, 0, 0.5, 1],
+    highest_c: [80, 62, 50, 62, 80].map((c) => [c + 6, c, c + 2, c + 20]),
+  }
+  it('has two halves, each from the axis out', () => {
+    expect(halfOf(flat, 'up').highest_c[2]).toEqual([52, 70])
+    expect(halfOf(flat, 'down').highest_c[2]).toEqual([50, 56])
+    expect(halfOf(flat, 'down').edges).toEqual([0, 0.5, 1])
+    expect(halfOf(map, 'down')).toBe(map)
+  })
+  it('keeps its pink nearer to the cooler side', () => {
+    for (const ring of faceRings(flat, 50).slice(1)) {
+      expect(ring.down).toBeGreaterThanOrEqual(ring.up)
+    }
+    const inner = sideContours(flat).at(-1)?.points ?? []
+    expect(inner.some(([, up, down]) => down > up)).toBe(true)
   })
 })
 

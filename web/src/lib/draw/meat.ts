@@ -27,6 +27,7 @@ export function inkOn(c: number): string {
   return c >= 58 && c < 72 ? '#241d19' : '#fdf8ef'
 }
 
+/** `edges` run from the axis (0) out, or for a flat piece from under (−1) to top (1). */
 export type HeatMap = {
   at_mm: number[]
   half_mm: number[]
@@ -56,6 +57,26 @@ export function reach(map: HeatMap, disc: number, c: number): number {
   return 1
 }
 
+/** The cells from the axis upwards or downwards, as if they were the whole section. */
+export function halfOf(map: HeatMap, side: 'up' | 'down'): HeatMap {
+  const mid = map.edges.indexOf(0)
+  if (mid <= 0) return map
+  if (side === 'up')
+    return {
+      ...map,
+      edges: map.edges.slice(mid),
+      highest_c: map.highest_c.map((row) => row.slice(mid)),
+    }
+  return {
+    ...map,
+    edges: map.edges
+      .slice(0, mid + 1)
+      .toReversed()
+      .map((edge) => Math.abs(edge)),
+    highest_c: map.highest_c.map((row) => row.slice(0, mid).toReversed()),
+  }
+}
+
 const FINER = 6
 
 /** The map with columns filled in between its discs, so that contours run smoothly. */
@@ -79,13 +100,14 @@ export function finer(map: HeatMap): HeatMap {
   return { ...map, at_mm: at, half_mm: half, highest_c: highest }
 }
 
-export type Contour = { shade: Shade; points: [x: number, half: number][] }
+export type Edge = [x: number, up: number, down: number]
+export type Contour = { shade: Shade; points: Edge[] }
 
-/** Nested regions seen from the side, outermost first: for each shade the half-height in mm at
- * places along the joint. Only shades that occur. */
+/** Nested regions seen from the side, outermost first: for each shade how far it reaches above and
+ * below the axis in mm at places along the joint. Only shades that occur. */
 export function sideContours(coarse: HeatMap): Contour[] {
   const map = finer(coarse)
-  const outline: [number, number][] = map.at_mm.map((x, i) => [x, map.half_mm[i] ?? 0])
+  const outline = map.at_mm.map((x, i): Edge => [x, map.half_mm[i] ?? 0, map.half_mm[i] ?? 0])
   const found: Contour[] = []
   const hottest = Math.max(...map.highest_c.flat())
   const top = shadeOf(hottest)
@@ -99,26 +121,29 @@ export function sideContours(coarse: HeatMap): Contour[] {
   return found
 }
 
-function blob(map: HeatMap, c: number): [number, number][] {
-  const points: [number, number][] = []
+function blob(map: HeatMap, c: number): Edge[] {
+  const points: Edge[] = []
+  const [upper, lower] = [halfOf(map, 'up'), halfOf(map, 'down')]
+  const axis = (i: number): number =>
+    Math.min(upper.highest_c[i]?.[0] ?? Infinity, lower.highest_c[i]?.[0] ?? Infinity)
   for (let i = 0; i < map.at_mm.length; i++) {
-    const share = reach(map, i, c)
+    const [up, down] = [reach(upper, i, c), reach(lower, i, c)]
     const here = map.at_mm[i] as number
     const before = map.at_mm[i - 1]
-    const inside = share > 0
     if (before !== undefined) {
-      const t0 = map.highest_c[i - 1]?.[0] as number
-      const t1 = map.highest_c[i]?.[0] as number
-      if (t0 < c !== t1 < c) points.push([before + ((c - t0) / (t1 - t0)) * (here - before), 0])
+      const [t0, t1] = [axis(i - 1), axis(i)]
+      if (t0 < c !== t1 < c) points.push([before + ((c - t0) / (t1 - t0)) * (here - before), 0, 0])
     }
-    if (inside) points.push([here, share * (map.half_mm[i] as number)])
+    const half = map.half_mm[i] as number
+    if (up > 0 || down > 0) points.push([here, up * half, down * half])
   }
   return points
 }
 
-export type Ring = { shade: Shade; share: number }
+export type Ring = { shade: Shade; share: number; up: number; down: number }
 
-/** Nested rings of the cut face at a place along the joint, outermost first. */
+/** Nested rings of the cut face at a place along the joint, outermost first: how far they reach
+ * above and below the axis, and across (`share`). */
 export function faceRings(map: HeatMap, at_mm: number): Ring[] {
   let disc = 0
   map.at_mm.forEach((x, i) => {
@@ -126,12 +151,14 @@ export function faceRings(map: HeatMap, at_mm: number): Ring[] {
   })
   const row = map.highest_c[disc] ?? []
   const top = shadeOf(Math.max(...row))
-  const rings: Ring[] = [{ shade: top, share: 1 }]
+  const [upper, lower] = [halfOf(map, 'up'), halfOf(map, 'down')]
+  const rings: Ring[] = [{ shade: top, share: 1, up: 1, down: 1 }]
   for (const shade of [...SHADES].reverse()) {
     if (shade.from >= top.from) continue
     const limit = SHADES[SHADES.indexOf(shade) + 1]?.from ?? Infinity
-    const share = reach(map, disc, limit)
-    if (share > 0) rings.push({ shade, share })
+    const [up, down] = [reach(upper, disc, limit), reach(lower, disc, limit)]
+    const share = (up + down) / 2
+    if (share > 0) rings.push({ shade, share, up, down })
   }
   return rings
 }

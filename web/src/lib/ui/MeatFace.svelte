@@ -1,6 +1,6 @@
 <script lang="ts">
   // The cut face of a slice: nested rings of what each part will have been at its highest.
-  import { SHADES, faceRings, type HeatMap } from '$lib/draw/meat'
+  import { SHADES, faceRings, type HeatMap, type Ring } from '$lib/draw/meat'
   import Hatching from './Hatching.svelte'
 
   let {
@@ -21,6 +21,11 @@
   const id = $props.id()
   const rings = $derived(faceRings(map, at_mm))
   const ry = $derived(height / 2 - 2)
+  /** Two half ellipses: a flat piece is heated unlike from above and from below. */
+  const egg = (ring: Ring): string => {
+    const x = rx * ring.share
+    return `M${-x} 0A${x} ${ry * ring.up} 0 0 1 ${x} 0A${x} ${ry * ring.down} 0 0 1 ${-x} 0Z`
+  }
   const rx = $derived(Math.min(ry * map.width_over_thickness, ry * 2.4) * squeeze)
 </script>
 
@@ -33,11 +38,7 @@
 >
   <Hatching {id} />
   {#each rings as ring, i (i)}
-    <ellipse
-      rx={rx * ring.share}
-      ry={ry * ring.share}
-      fill="url(#{id}-{SHADES.indexOf(ring.shade)})"
-    />
+    <path d={egg(ring)} fill="url(#{id}-{SHADES.indexOf(ring.shade)})" />
   {/each}
   <ellipse {rx} {ry} fill="none" stroke="#3a2015" stroke-width="2.5" />
 </svg>

@@ -20,9 +20,12 @@ export function temp(c: number, units: Units, bare = false): string {
   return bare ? `${value}°` : `${value} °${units}`
 }
 
-/** A sentence with its marked temperatures, `{c:70}`, in the units shown. */
+/** A sentence with its marked temperatures, `{c:70}`, and differences, `{d:1.4}`, in the units shown. */
 export function sentence(text: string, units: Units): string {
-  return text.replace(/\{c:(-?\d+(?:\.\d+)?)\}/g, (_, c: string) => temp(Number(c), units))
+  return text.replace(/\{([cd]):(-?\d+(?:\.\d+)?)\}/g, (_, kind: string, value: string) => {
+    if (kind === 'c') return temp(Number(value), units)
+    return `${Number((Number(value) * (units === 'C' ? 1 : 1.8)).toFixed(1))} °${units}`
+  })
 }
 
 /** A difference of temperatures, signed. */

@@ -25,6 +25,8 @@ describe('temperatures', () => {
 it('puts marked temperatures of a sentence into the units shown', () => {
   expect(u.sentence('{c:70} held, or {c:75}.', 'C')).toBe('70 °C held, or 75 °C.')
   expect(u.sentence('{c:70} held', 'F')).toBe('158 °F held')
+  expect(u.sentence('{d:1.5} further', 'C')).toBe('1.5 °C further')
+  expect(u.sentence('{d:1.5} further', 'F')).toBe('2.7 °F further')
   expect(u.sentence('no marks {x}', 'F')).toBe('no marks {x}')
 })
 

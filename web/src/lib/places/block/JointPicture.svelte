@@ -2,7 +2,7 @@
   // The joint to scale over a ruler. Thickness and length are pulled by their handles, or moved with
   // the arrow keys; the picture follows the hand at once and is redrawn when the answer comes.
   import { area, curveCatmullRom, curveMonotoneX } from 'd3-shape'
-  import { SHADES, sideContours, type HeatMap } from '$lib/draw/meat'
+  import { SHADES, sideContours, type Edge, type HeatMap } from '$lib/draw/meat'
   import Hatching from '$lib/ui/Hatching.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import { length as lengthText, type Units } from '$lib/units'
@@ -54,26 +54,27 @@
   const right = $derived(LEFT + length_mm * scale)
   const top = $derived(middle - (thickness_mm * scale) / 2)
 
-  function outline(points: [number, number][], whole: boolean): string {
+  function outline(points: Edge[], whole: boolean): string {
     const first = points[0]
     const last = points.at(-1)
     if (first === undefined || last === undefined) return ''
     const tip = map.at_mm[0] ?? 0
-    const all: [number, number][] = whole
+    const all: Edge[] = whole
       ? [
-          ...ROUND.map(([x, h]): [number, number] => [tip * x, first[1] * h]),
+          ...ROUND.map(([x, h]): Edge => [tip * x, first[1] * h, first[2] * h]),
           ...points,
-          ...ROUND.toReversed().map(([x, h]): [number, number] => [
+          ...ROUND.toReversed().map(([x, h]): Edge => [
             map.length_mm - tip * x,
             last[1] * h,
+            last[2] * h,
           ]),
         ]
       : points
     return (
-      area<[number, number]>(
+      area<Edge>(
         (p) => LEFT + p[0] * sx,
         (p) => middle - p[1] * sy,
-        (p) => middle + p[1] * sy,
+        (p) => middle + p[2] * sy,
       ).curve(whole ? curveCatmullRom.alpha(0.5) : curveMonotoneX)(all) ?? ''
     )
   }

@@ -1,0 +1,191 @@
+"""One stage as a joint passes through it: its air, what closes the joint in, tasks on the way.
+
+A stage is cut where a task falls due. What the air does is a closed formula of the time spent, so
+that a plan can be taken up again in the middle of a stage.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+from typing import Protocol
+
+import numpy as np
+from numpy.typing import NDArray
+
+from trencher.core.method.stages import Oven, Rest, Sear, Stage, Task, Verb
+from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.cooker import door_share
+from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
+from trencher.core.thermal.simulation import Simulation
+
+Floats = NDArray[np.float64]
+
+DOOR_S: dict[Verb, float] = {
+    "baste": 40.0, "turn": 45.0, "add": 35.0, "pour": 25.0, "check": 20.0, "cover": 40.0,
+    "uncover": 30.0, "open": 30.0,
+}  # fmt: skip
+"""How long the door stands open for a task. Estimate, no source: time your own."""
+BASTE_KG_M2 = 0.06
+"""What a basting leaves on top and sides. Estimate, no source."""
+ADDED_KG = 0.8
+"""Cold vegetables added to the tin. Estimate, no source."""
+POURED_ML = 150.0
+"""Liquid poured where no amount is written."""
+SEAR_ORDER: dict[int, tuple[int, ...]] = {2: (UNDER, TOP), 4: (UNDER, SIDE_A, TOP, SIDE_B)}
+ENDLESS_S = 24 * 3600.0
+
+_AMOUNT = re.compile(r"([0-9]+(?:[.,][0-9]+)?)\s*(ml|l)\b", re.IGNORECASE)
+
+
+def poured_ml(words: str) -> float | None:
+    """The amount in a task's words, ml; None where none is written."""
+    found = _AMOUNT.search(words)
+    if found is None:
+        return None
+    return float(found.group(1).replace(",", ".")) * (1000.0 if found.group(2) in "lL" else 1.0)
+
+
+class Surrounder(Protocol):
+    """What a passage asks of the kitchen: a stage's surroundings under its present dress."""
+
+    def dressed(self, stage: Stage, oven_c: float | None, door_s: float) -> Floats:
+        """Surroundings at the start of ``stage`` as it is dressed."""
+        ...
+
+    @property
+    def sides(self) -> int:
+        """Sides a sear is shared by."""
+        ...
+
+
+@dataclass
+class Passage:
+    """A stage on its way. ``door_s``: how long the door stood open just before it began."""
+
+    kitchen: Surrounder
+    stage: Stage
+    oven_c: float | None
+    door_s: float
+    length_s: float = ENDLESS_S
+    _due: list[tuple[float, Task]] = field(init=False)
+    _first: Floats = field(init=False)
+
+    def __post_init__(self) -> None:
+        tasks = self.stage.tasks
+        due = [(60.0 * at, t) for t in tasks for at in t.times(self.length_s / 60.0)]
+        self._due = sorted(due, key=lambda d: d[0])
+        self._first = self.kitchen.dressed(self.stage, self.oven_c, self.door_s)
+
+    def _dressed_at(self, spent_s: float) -> Stage:
+        stage = self.stage
+        for at, task in self._due:
+            if at > spent_s:
+                break
+            stage = _after(stage, task)
+        return stage
+
+    def air(self, spent_s: float) -> tuple[float, float]:
+        """Slow air and the dip of the door in it, °C, so long after the stage began."""
+        env = self._first.copy()
+        env[kernel.E_SWING] = 0.0
+        since = 0.0
+        for at, task in self._due:
+            if at > spent_s or not isinstance(self.stage, Oven):
+                break
+            now, slow = kernel.air_at(env, at - since)
+            since = at
+            load = ADDED_KG if task.verb == "add" else 0.0
+            env[kernel.E_START] = slow
+            env[kernel.E_DIP] = (slow - now) + self._dip(task.verb, slow, load)
+        now, slow = kernel.air_at(env, spent_s - since)
+        return slow, slow - now
+
+    def _dip(self, verb: Verb, slow_c: float, load_kg: float) -> float:
+        if self._first[kernel.E_TAU] <= 0.0:
+            return 0.0
+        room = self.room_c
+        return door_share(DOOR_S[verb], load_kg) * max(slow_c - room, 0.0)
+
+    @property
+    def room_c(self) -> float:
+        """Air of the room, °C."""
+        return float(getattr(self.kitchen, "room_c", 21.0))
+
+    def surround(self, spent_s: float) -> Floats:
+        """Surroundings so long after the stage began, as a fresh start from there."""
+        stage = self._dressed_at(spent_s)
+        env = (
+            self._first.copy()
+            if stage is self.stage
+            else self.kitchen.dressed(stage, self.oven_c, self.door_s)
+        )
+        if spent_s > 0.0:
+            slow, dip = self.air(spent_s)
+            env[kernel.E_START], env[kernel.E_DIP] = slow, dip
+        return env
+
+    def run(
+        self,
+        sim: Simulation,
+        spent_s: float = 0.0,
+        *,
+        goal: int = kernel.GOAL_TIME,
+        value: float = 1e9,
+        hold_s: float = 0.0,
+    ) -> bool:
+        """Carry ``sim`` on from ``spent_s`` into the stage to its end, or to its goal: True."""
+        if isinstance(self.stage, Sear) and goal == kernel.GOAL_TIME:
+            return self._sear(sim)
+        began, end = float(sim.state[kernel.TIME]) - spent_s, self.length_s
+        todo = [d for d in self._due if d[0] > spent_s or (spent_s == 0.0 and d[0] == 0.0)]
+        now = spent_s
+        for at, task in [*todo, (end, None)]:
+            if at - now > 1e-6 and sim.advance(
+                self.surround(now), at - now, goal=goal, value=value, hold_s=hold_s
+            ):
+                return True
+            now = float(sim.state[kernel.TIME]) - began
+            if task is not None:
+                _do(task, sim)
+        return False
+
+    def _sear(self, sim: Simulation) -> bool:
+        faces = SEAR_ORDER[self.kitchen.sides]
+        base = self.kitchen.dressed(self.stage, self.oven_c, 0.0)
+        for face in faces:
+            env = base.copy()
+            for other in range(kernel.FACES):
+                at = kernel.E_FACES + other * kernel.FACE_SIZE + kernel.F_CONTACT
+                env[at] = 1.0 if other == face else 0.0
+            sim.advance(env, self.length_s / len(faces))
+        return False
+
+
+def _after(stage: Stage, task: Task) -> Stage:
+    from dataclasses import replace
+
+    if isinstance(stage, Oven):
+        if task.verb == "cover":
+            return replace(stage, cover=stage.cover or "covered")
+        if task.verb == "uncover":
+            return replace(stage, cover=None)
+        if task.verb == "pour" and stage.liquid_ml is None:
+            return replace(stage, bed=None, liquid_ml=poured_ml(task.words) or POURED_ML)
+    if isinstance(stage, Rest):
+        if task.verb == "cover":
+            return replace(stage, how="tented")
+        if task.verb == "uncover":
+            return replace(stage, how="open")
+    return stage
+
+
+def _do(task: Task, sim: Simulation) -> None:
+    if task.verb == "turn":
+        sim.turn_over()
+    elif task.verb == "baste":
+        for face in (TOP, SIDE_A, SIDE_B):
+            cap = sim.coats[face, kernel.C_FILM_CAP]
+            sim.film[:, face] = np.minimum(sim.film[:, face] + BASTE_KG_M2, cap)
+    elif task.verb == "pour":
+        sim.state[kernel.NODE_KG] += (poured_ml(task.words) or POURED_ML) / 1000.0
