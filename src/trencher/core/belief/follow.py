@@ -71,7 +71,7 @@ class Reading:
 
 @dataclass(frozen=True)
 class Belief:
-    """Most believable ``theta`` (8,), its covariance, and a flag per reading (empty: believed)."""
+    """Most believable ``theta`` (10,), its covariance, and a flag per reading (empty: believed)."""
 
     theta: Floats
     covariance: Floats

@@ -24,11 +24,13 @@ from trencher.core.thermal.geometry import COARSE
 
 Floats = NDArray[np.float64]
 
-QUANTITIES = ("thickness", "span", "start", "oven", "heat", "conduct", "wet", "probe")
+QUANTITIES = (
+    "thickness", "span", "start", "oven", "heat", "conduct", "wet", "probe", "rest", "fat",
+)  # fmt: skip
 """Order of ``theta``."""
 Z80 = 1.2815515655446004
 """A standard normal lies within ± this in eight cases of ten."""
-SEED = "none: 17 fixed points"
+SEED = f"none: {1 + 2 * len(QUANTITIES)} fixed points"
 """Bands come from fixed points, so a forecast has no chance in it; kept for the format."""
 NEVER_MIN = 24 * 60.0
 PROBE_SQ = 0.006
@@ -45,6 +47,8 @@ class Doubt:
     heat: float = 0.12
     conduct: float = 0.04
     wet: float = 0.35
+    rest: float = 0.2
+    fat: float = 0.3
 
 
 MEASURED_START_SD_C = 0.5
@@ -52,7 +56,7 @@ KNOWN_OVEN_SD_C = 2.5
 
 
 def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
-    """One draw as a deviation of this roast. ``theta`` (8,) in standard normals."""
+    """One draw as a deviation of this roast. ``theta`` (10,) in standard normals."""
     size = size_of(roast.joint)
     return Deviation(
         thickness=math.exp(size.thickness_sd * theta[0]),
@@ -62,6 +66,8 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         heat=math.exp(doubt.heat * theta[4]),
         conduct=math.exp(doubt.conduct * theta[5]),
         wet=math.exp(doubt.wet * theta[6]),
+        rest=math.exp(doubt.rest * theta[8]),
+        fat=math.exp(doubt.fat * theta[9]),
         probe_xi=math.sqrt(PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
     )
 

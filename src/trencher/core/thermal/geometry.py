@@ -3,7 +3,7 @@
 A disc of half-thickness R is a *generalised section* with exponent g between slab (0) and circle
 (1): a shell at ξ = r/R has an area that grows as ξ^g. For an oval, g = (thickness/width)^2.1, our
 own fit to a true two-dimensional section (docs/validation.md, ADR 3); for a block with square
-edges 0.7 (thickness/width)³, from the same kind of comparison but not repeated here.
+edges 0.7 (thickness/width)^2.7, from the same comparison with a true rectangle (ADR 7).
 
 Distances between cells are chosen so that the flux is exact for a parabola, the shape a body
 heated from outside settles into; that is worth about a doubling of the grid.
@@ -31,6 +31,10 @@ THIN_END_DEPTH_M = 0.025
 OVAL_POWER = 2.1
 """Fitted to a true oval's section at widths of 1.25 to 3 times its thickness: the time to 55 °C is
 within 3 % for Biot 1.3 to 5 (roasting), 3.5 % at 16, and 5 to 7 % long at 0.5 (ADR 3)."""
+SIDES_FROM = 0.26
+"""Below this exponent the sides' share of the heat falls to nothing. Fitted as above."""
+BLOCK_SHARE, BLOCK_POWER = 0.7, 2.7
+"""Fitted to a true rectangle at widths of 1 to 4 times its thickness (ADR 7)."""
 GRADING = 0.6
 """0: even cells; 0.6: the outermost cell is 0.4 of the mean, where drying and browning happen."""
 
@@ -71,7 +75,7 @@ COARSE = Grid(9, 9, 90.0)
 def section_exponent(thickness_m: float, width_m: float, section: Section) -> float:
     """Exponent g of a section of these outer measures, 0 (slab) … 1 (circle)."""
     ratio = min(thickness_m, width_m) / max(thickness_m, width_m)
-    return ratio**OVAL_POWER if section == "oval" else 0.7 * ratio**3
+    return ratio**OVAL_POWER if section == "oval" else BLOCK_SHARE * ratio**BLOCK_POWER
 
 
 def section_area(thickness_m: float, width_m: float, section: Section) -> float:
@@ -296,7 +300,7 @@ def build_body(
         half=half,
         edges=cut.edges,
         depth=dz,
-        shares=face_shares(thickness_m, width_m, section, open_up),
+        shares=face_shares(g, section, open_up),
         mid=m,
         axis=float(cut.mean_sq[m] / (cut.mean_sq[m + 1] - cut.mean_sq[m])),
         per_square=float(1.0 / (cut.mean_sq[m + 1] - cut.mean_sq[m])),
@@ -306,20 +310,18 @@ def build_body(
     )
 
 
-def face_shares(thickness_m: float, width_m: float, section: Section, two_sided: bool) -> Floats:
+def face_shares(g: float, section: Section, two_sided: bool) -> Floats:
     """Shares (4,) of the skin for top, both sides and under, summing to 1.
 
-    Flat pieces have a top and an under of one size; a round one shows more top than it lies on.
-    Between the two it goes straight, so that no measure makes a jump.
+    ``g``: the section's exponent. The sides of a flat piece hardly reach its core: their share of
+    the heat shrinks with g, which is what a true rectangle shows (ADR 7). Flat pieces have a top
+    and an under of one size; a round one shows more top than it lies on. Between the two it goes
+    straight, so that no measure makes a jump.
     """
-    ratio = min(1.0, thickness_m / width_m)
-    sides = ROUND_SIDES * 2.0 * ratio / (1.0 + ratio)
-    flat = 0.5 * (1.0 - sides)
-    top = flat
+    sides = ROUND_SIDES * min(1.0, g / SIDES_FROM)
+    top = 0.5 * (1.0 - sides)
     if not two_sided:
-        g_round = section_exponent(1.0, 1.0, section)
-        power = OVAL_POWER if section == "oval" else 3.0
-        least = (TWO_SIDED_BELOW / g_round) ** (1.0 / power)
-        way = max(0.0, (ratio - least) / (1.0 - least))
-        top = flat + way * (ROUND_TOP - flat)
+        roundest = 1.0 if section == "oval" else BLOCK_SHARE
+        way = max(0.0, (g - TWO_SIDED_BELOW) / (roundest - TWO_SIDED_BELOW))
+        top += way * (ROUND_TOP - 0.5 * (1.0 - ROUND_SIDES))
     return np.array([top, 0.5 * sides, 0.5 * sides, 1.0 - sides - top])

@@ -1,0 +1,115 @@
+"""How long to rest, as an answer: for each cover from when to carve, until when it may wait.
+
+Carving may begin once the core climbs slower than 0.15 °C a minute and edge and middle are close;
+it should have begun before the joint is too cool to be served hot, or the clock of the room runs
+out. What a cover does to crust and crackling stands beside it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import get_args
+
+import numpy as np
+from numpy.typing import NDArray
+
+from trencher.core.method.stages import Minutes, Rest
+from trencher.core.outcome import outcomes
+from trencher.core.planner.forward import Walk
+from trencher.core.planner.passage import Passage
+from trencher.core.planner.setup import Kitchen
+from trencher.core.thermal.surface import RestHow
+
+Floats = NDArray[np.float64]
+
+CARVE_RATE_C_MIN = 0.15
+"""Carving may begin once the core climbs slower than this."""
+CLOSE_C = 4.0
+"""Mean and core this close: then the edge is about twice as far from the core. Estimate."""
+COOL_MEAN_C = 46.0
+"""A joint whose mean is below this is no longer served hot. Estimate: taste."""
+ROOM_CLOCK_MIN = 120.0
+"""Guidance keeps cooked food out of the hot range for two hours at most."""
+LONGEST_MIN = 180.0
+STEP_MIN = 1.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class RestAnswer:
+    """One cover. Minutes from the moment the joint leaves the heat; None: not within three hours.
+
+    ``earliest_min``/``latest_min``: when carving may begin, and by when it should have;
+    ``latest_by``: what ends it. ``crisp`` at take-out and at ``earliest_min``; ``crust`` stays.
+    """
+
+    how: RestHow
+    earliest_min: float | None
+    latest_min: float
+    latest_by: str
+    peak_c: float
+    peak_min: float
+    core_c: float
+    gap_c: float
+    crust: float
+    crisp_before: float
+    crisp: float
+
+
+def slow_enough(minutes: Floats, core: Floats) -> float | None:
+    """The first minute after the steepest climb at which the core climbs slowly enough."""
+    rate = np.diff(core) / np.diff(minutes)
+    if not len(rate):
+        return None
+    steepest = int(np.argmax(rate))
+    slow = np.flatnonzero(rate[steepest:] < CARVE_RATE_C_MIN)
+    if not len(slow):
+        return None
+    at = steepest + int(slow[0])
+    # A core that never climbed may be carved at once.
+    return float(minutes[at]) if at == 0 else float(minutes[at + 1])
+
+
+def rest_answers(kitchen: Kitchen, plan: Walk) -> tuple[RestAnswer, ...]:
+    """The five covers side by side, each from the joint as it leaves the heat for good."""
+    return tuple(_answer(kitchen, plan, how) for how in get_args(RestHow))
+
+
+def _answer(kitchen: Kitchen, plan: Walk, how: RestHow) -> RestAnswer:
+    sim = plan.out.copy()
+    rind = kitchen.roast.joint.facts.rind
+    before = outcomes.faces_of(sim, rind=rind).crisp_top
+    began, first = sim.minutes, sim.rows - 1
+    stage = Rest(Minutes(LONGEST_MIN), how)
+    kitchen.fill(sim, stage, plan.oven_c)
+    passage = Passage(kitchen, stage, plan.oven_c, 0.0, 60.0 * LONGEST_MIN)
+    crisp = [before]
+    at = np.arange(0.0, LONGEST_MIN + STEP_MIN, 15.0)
+    for spent in at[1:]:
+        passage.length_s = 60.0 * spent
+        passage.run(sim, 60.0 * (spent - 15.0))
+        crisp.append(outcomes.faces_of(sim, rind=rind).crisp_top)
+    rows = sim.record[first : sim.rows]
+    minutes = np.arange(0.0, LONGEST_MIN, STEP_MIN)
+    core, mean = (
+        np.interp(minutes, rows[:, 0] / 60.0 - began, rows[:, column]) for column in (3, 5)
+    )
+    slow = slow_enough(minutes, core)
+    close = minutes[np.abs(mean - core) <= CLOSE_C]
+    earliest = None if slow is None or not len(close) else max(slow, float(close[0]))
+    cool = minutes[mean < COOL_MEAN_C]
+    too_cool = float(cool[0]) if len(cool) else LONGEST_MIN
+    top = int(np.argmax(core))
+    shown = LONGEST_MIN if earliest is None else earliest
+    return RestAnswer(
+        how=how,
+        earliest_min=earliest,
+        latest_min=min(too_cool, ROOM_CLOCK_MIN),
+        latest_by="too_cool" if too_cool < ROOM_CLOCK_MIN else "room_clock",
+        peak_c=float(core[top]),
+        peak_min=float(minutes[top]),
+        core_c=float(np.interp(shown, minutes, core)),
+        gap_c=float(np.interp(shown, minutes, mean - core)),
+        crust=outcomes.crust_of(sim),
+        crisp_before=before,
+        crisp=float(np.interp(shown, at, crisp)),
+    )
