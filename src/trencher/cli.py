@@ -47,6 +47,25 @@ def simulate(
 
 
 @app.command()
+def read(
+    recipe: Annotated[Path, typer.Argument(help="A recipe's words as text; - reads from stdin.")],
+    roast: Annotated[Path, typer.Argument(help="The joint and oven to reckon it for, as JSON.")],
+) -> None:
+    """Print what a recipe's words mean as stages, and what each reading would do here, as JSON."""
+    from trencher.core.planner.reckon import reckon
+    from trencher.formats.reading import write_reckoning
+    from trencher.formats.roast import load_json, read_roast
+
+    raw = sys.stdin.buffer.read() if str(recipe) == "-" else _read(recipe)
+    try:
+        text = raw.decode("utf-8")
+    except UnicodeDecodeError:
+        raise InputError("this is not text", where=str(recipe), allowed="UTF-8 text") from None
+    described = read_roast(load_json(_read(roast)))
+    print(json.dumps(write_reckoning(reckon(text, described)), ensure_ascii=False))
+
+
+@app.command()
 def schema() -> None:
     """Print the JSON Schema of the roast format."""
     from trencher.formats.roast import roast_schema

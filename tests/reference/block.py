@@ -1,5 +1,7 @@
-"""A true two-dimensional rectangle, solved on a Cartesian grid by implicit alternating directions in
-plain numpy: the oracle for block sections, and for flat pieces heated unlike from above and below."""
+"""A true two-dimensional rectangle on a Cartesian grid, implicit, in plain numpy and scipy.
+
+The oracle for block sections, and for flat pieces heated unlike from above and below.
+"""
 
 from __future__ import annotations
 
@@ -39,16 +41,16 @@ def minutes_to_core(
     a, b = across.copy(), upward.copy()
     a[1] += rate
     b[1] += rate
-    temp = np.full((ny, nx), float(start_c))
+    temp: np.ndarray = np.full((ny, nx), float(start_c))
     time, before = 0.0, start_c
     while True:
         rhs = rate * temp
         rhs[:, 0] += side_u * air_c
-        temp = solve_banded((1, 1), a, rhs.T).T
+        temp = np.asarray(solve_banded((1, 1), a, rhs.T)).T
         rhs = rate * temp
         rhs[0] += low_u * air_c
         rhs[-1] += top_u * air_c
-        temp = solve_banded((1, 1), b, rhs)
+        temp = np.asarray(solve_banded((1, 1), b, rhs))
         time += dt_s
         core = float(temp[ny // 2, -1])
         if core >= core_c:

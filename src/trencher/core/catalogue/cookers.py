@@ -27,11 +27,11 @@ class KindOfCooker:
 
 KINDS: dict[CookerKind, KindOfCooker] = {
     "still": KindOfCooker(
-        words="still electric oven", h_w_m2k=5.5, preheat_min=15, tau_down_min=22, tau_off_min=60,
+        words="still electric oven", h_w_m2k=5.0, preheat_min=15, tau_down_min=22, tau_off_min=60,
         steam_pa=4000,
     ),
     "fan": KindOfCooker(
-        words="fan oven", h_w_m2k=11.0, preheat_min=12, tau_down_min=18, tau_off_min=55,
+        words="fan oven", h_w_m2k=14.0, preheat_min=12, tau_down_min=18, tau_off_min=55,
         steam_pa=3000,
     ),
     "air": KindOfCooker(

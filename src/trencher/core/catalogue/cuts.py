@@ -156,7 +156,7 @@ def _meat(value: object, where: str) -> Composition:
         raise _wrong(f"the shares sum to {total:g}", where, "0.9 to 1, at least 0.2 of it water")
     # What is left is ash and rounding: the three are stretched to leave one hundredth.
     scale = 0.99 / total
-    return Composition(**{p: v * scale for p, v in shares.items()})
+    return Composition(**{p: round(v * scale, 6) for p, v in shares.items()})
 
 
 def facts_of(cut: Cut) -> dict[str, Any]:

@@ -52,21 +52,29 @@ WORDS = {
 FRACTIONS = {"¼": 0.25, "½": 0.5, "¾": 0.75, "1/4": 0.25, "1/2": 0.5, "3/4": 0.75}
 
 _FRACTION = r"[¼½¾]|1/2|1/4|3/4"
-_N = rf"(?:\d+(?:[.,]\d+)?\s*(?:{_FRACTION})?|(?:{_FRACTION})|\b(?:{'|'.join(sorted(WORDS, key=len, reverse=True))})\b)"
-_MIN, _HOUR = r"(?:minutes?|mins?)\b\.?", r"(?:hours?|hrs?|h)\b\.?"
+_WORD = "|".join(sorted(WORDS, key=len, reverse=True))
+_HALVES = r"\s+and\s+a\s+(?:half|quarter)"
+_N = rf"(?:\d+(?:[.,]\d+)?\s*(?:{_FRACTION})?|(?:{_FRACTION})|\b(?:{_WORD})(?:{_HALVES})?\b)"
+_MIN, _HOUR = r"(?:minutes?|mins?)\b", r"(?:hours?|hrs?|h)\b"
 _DASH = r"\s*(?:-|–|—|to|or)\s*"
+_OTHER_UNIT = r"(?!\s*(?:°|º|deg|[CFcf]\b|g\b|kg|ml|k|lb))"
+_PART_OF_HOUR = (
+    r"half\s+an\s+hour|(?:a\s+)?quarter\s+of\s+an\s+hour|three[- ]quarters\s+of\s+an\s+hour"
+)
 _TIME = (
-    rf"(?P<half>half\s+an\s+hour|(?:a\s+)?quarter\s+of\s+an\s+hour|three[- ]quarters\s+of\s+an\s+hour)"
+    rf"(?P<half>{_PART_OF_HOUR})"
     rf"|(?P<h>{_N})(?:{_DASH}(?P<h2>{_N}))?\s*{_HOUR}"
-    rf"(?:\s*(?:and\s+)?(?:(?P<hm>{_N})\s*(?:{_MIN})?(?!\s*(?:°|º|deg|[CFcf]\b|g\b|kg|ml|k|lb))|(?P<ahalf>a\s+half)))?"
+    rf"(?:\s*(?:and\s+)?(?:(?P<hm>{_N})\s*(?:{_MIN})?{_OTHER_UNIT}|(?P<ahalf>a\s+half)))?"
     rf"|(?P<m>{_N})(?:{_DASH}(?P<m2>{_N}))?[\s-]*{_MIN}"
 )
 _PER = (
-    r"\s*(?:,\s*)?(?:per|for\s+(?:each|every)|/|(?:a|to\s+the)(?=\s*(?:kg|kilo|lb|pound)))\s*"
+    r"\.?\s*(?:,\s*)?(?:per|for\s+(?:each|every)|/|(?:a|to\s+the)(?=\s*(?:kg|kilo|lb|pound)))\s*"
     r"(?P<per>500\s*g(?:rams?)?|half[- ]kilo|450\s*g(?:rams?)?|100\s*g(?:rams?)?"
     r"|(?:lb|pound)s?(?:\s*/\s*450\s*g)?|kg|kilo(?:gram(?:me)?)?s?|side)\b"
 )
-_PLUS = rf"\s*,?\s*(?:plus|and|\+)\s*(?:an?\s+(?:extra|further|additional)\s+|another\s+)?(?P<plus>{_N})\s*(?:(?:{_MIN})(?:\s*(?:over|more|extra|on\s+top))?|more\b|over\b|extra\b)"
+_ANOTHER = r"(?:an?\s+(?:extra|further|additional)\s+|another\s+)?"
+_OVER = rf"(?:(?:{_MIN})(?:\s*(?:over|more|extra|on\s+top))?|more\b|over\b|extra\b)"
+_PLUS = rf"\s*,?\s*(?:plus|and|\+)\s*{_ANOTHER}(?P<plus>{_N})\s*{_OVER}"
 _RATE = re.compile(rf"(?P<rm>{_N})(?:{_DASH}(?P<rm2>{_N}))?\s*{_MIN}{_PER}(?:{_PLUS})?", re.I)
 _TIMES = re.compile(_TIME, re.I)
 _DEGREES = re.compile(
@@ -75,14 +83,15 @@ _DEGREES = re.compile(
 )  # fmt: skip
 _GAS = re.compile(r"\bgas\s*(?:mark\s*)?(?P<mark>1/4|1/2|¼|½|10|[1-9])\b", re.I)
 
+_FOIL = r"(?:the\s+)?(?:foil|lid)"
 _SAID: tuple[tuple[FactKind, str], ...] = (
-    ("total", r"\b(?:in\s+total|in\s+all|altogether|total\s+(?:cooking|roasting)?\s*time|total)\b"),
-    ("rest", r"\brest(?:ed|ing|s)?\b|\bleave\s+(?:it\s+)?to\s+stand\b|\bstand(?:ing)?\s+for\b|\brelax\b"),
-    ("sear", r"\bsear(?:ed|ing)?\b|\b(?:frying|hot)\s+pan\b|\bon\s+the\s+hob\b|\bbrown\s+(?:it|the|all)\b"),
-    ("off", r"\b(?:turn|switch)(?:ed)?\s+(?:the\s+)?(?:oven\s+|it\s+|heat\s+)?off\b|\boven\s+off\b"),
-    ("out", r"\b(?:out\s+of|from)\s+the\s+fridge\b|\bcome\s+(?:up\s+)?to\s+room\s+temperature\b"),
-    ("turn", r"\bturn\s+(?:it|the\s+\w+|over)(?:\s+over)?\b(?!\s*(?:down|up|off))|\bflip\b"),
-    ("uncover", r"\b(?:uncover(?:ed)?|remove\s+the\s+(?:foil|lid)|take\s+off\s+the\s+(?:foil|lid)|without\s+(?:the\s+)?(?:foil|lid))\b"),
+    ("total", r"\b(?:in\s+total|in\s+all|altogether|total(?:\s+(?:cooking|roasting)?\s*time)?)\b"),
+    ("rest", r"\b(?:rest(?:ed|ing|s)?|leave\s+(?:it\s+)?to\s+stand|stand(?:ing)?\s+for|relax)\b"),
+    ("sear", r"\b(?:sear(?:ed|ing)?|(?:frying|hot)\s+pan|on\s+the\s+hob|brown\s+(?:it|the|all))\b"),
+    ("off", r"\b(?:(?:turn|switch)(?:ed)?\s+(?:the\s+)?(?:oven\s+|it\s+|heat\s+)?|oven\s+)off\b"),
+    ("out", r"\b(?:(?:out\s+of|from)\s+the\s+fridge|come\s+(?:up\s+)?to\s+room\s+temperature)\b"),
+    ("turn", r"\b(?:turn\s+(?:it|the\s+\w+|over)(?:\s+over)?\b(?!\s*(?:down|up|off))|flip\b)"),
+    ("uncover", rf"\b(?:uncover(?:ed)?|(?:remove|take\s+off|without)\s+{_FOIL})\b"),
     ("loosely", r"\b(?:loosely|tent(?:ed)?)\b"),
     ("wrap", r"\bwrap(?:ped)?\b"),
     ("cover", r"\b(?:cover(?:ed)?|under\s+(?:foil|a\s+lid)|lid\s+on)\b"),
@@ -93,12 +102,15 @@ _SAID: tuple[tuple[FactKind, str], ...] = (
     ("baste", r"\bbast(?:e|ing)\b"),
     ("preheat", r"\bpre-?heat(?:ed)?\b"),
     ("side", r"\b(?:each|per|a|every)\s+side\b"),
-    ("end", r"[.;!?](?=\s|$)|\n"),
+    ("end", r"(?<!\bmin)(?<!\bmins)(?<!\bhr)(?<!\bhrs)\.(?=\s|$)|[;!?](?=\s|$)|\n"),
 )  # fmt: skip
 
 
 def _value(text: str) -> float:
-    text = text.strip().casefold()
+    text = " ".join(text.split()).casefold()
+    for tail, share in ((" and a half", 0.5), (" and a quarter", 0.25)):
+        if text.endswith(tail):
+            return _value(text[: -len(tail)]) + share
     if text in WORDS:
         return float(WORDS[text])
     total = 0.0
@@ -170,9 +182,7 @@ def facts_in(text: str) -> list[Fact]:
     """Everything said in ``text``, by place; a longer fact keeps a shorter one out of its place."""
     found = [*_rates(text), *_times(text), *_temps(text)]
     for kind, pattern in _SAID:
-        found += [
-            Fact(kind, m.start(), m.end()) for m in re.finditer(pattern, text, re.IGNORECASE)
-        ]
+        found += [Fact(kind, m.start(), m.end()) for m in re.finditer(pattern, text, re.IGNORECASE)]
     kept: list[Fact] = []
     rank = {"rate": 0, "more": 0, "temp": 1, "time": 2}
     for fact in sorted(found, key=lambda f: (rank.get(f.kind, 3), f.start - f.end)):

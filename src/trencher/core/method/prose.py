@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.method.facts import Fact, facts_in
@@ -38,6 +39,7 @@ from trencher.core.method.stages import (
     UntilFalling,
     UntilOutcome,
     Wait,
+    celsius,
 )
 from trencher.core.thermal.surface import RestHow
 
@@ -47,7 +49,14 @@ AGREE_C, AGREE_CORE_C, AGREE_RATE, AGREE_TOTAL = 5.0, 1.2, 0.04, 0.06
 """Rounding that nobody would call a contradiction: °C of an oven, of a core, shares of the rest."""
 GAP = re.compile(r"^[\s,/(]*(?:or|and|=|about|approximately|oven|mark|fan)?[\s,/(:=)]*$", re.I)
 
-ADDED = re.compile(r"^\s*\)?\s*,?\s*(?:plus|and|\+)\s*(?:an?\s+)?(?:extra\s+|further\s+|another\s+)?$", re.I)
+AT = re.compile(r"^\.?\s*(?:,\s*)?(?:in\s+(?:the|an)\s+oven\s+)?(?:at|on)\s*$", re.I)
+QUESTIONS = {
+    "range": "A range is written: its middle is used.",
+    "fan_or_still": "Is this heat meant for fan or still air? The text gave both before.",
+}
+ADDED = re.compile(
+    r"^\s*\)?\s*,?\s*(?:plus|and|\+)\s*(?:an?\s+)?(?:extra\s+|further\s+|another\s+)?$", re.I
+)
 
 
 @dataclass(frozen=True)
@@ -71,7 +80,8 @@ class Choice:
 class Open:
     """Something the text leaves open or says in two ways: its readings, the first being used.
 
-    ``code``: hot_start_in_rate, range, or for contradictions units, gas, rate, core, total.
+    ``code``: hot_start_in_rate, range, fan_or_still, or for contradictions units, gas, rate, core,
+    total.
     ``gap``: how far apart they are, its temperatures marked; empty for a question.
     """
 
@@ -121,6 +131,8 @@ class _Prose:
         self.cold = True
         self.total: Fact | None = None
         self.mode: str = "oven"
+        self.plain = False
+        self.fan_drop_c = 0.0
 
     # --- walking over the facts ---------------------------------------------------------------
     def reading(self) -> Reading:
@@ -216,15 +228,13 @@ class _Prose:
             return i + len(whole)
         self.used += group
         temps = [f.temp for f in group if f.temp is not None]
-        if all(t.c <= HIGHEST_CORE_C for t in temps) and (
-            self._behind(i, "core") or self._ahead(i, "core") or self._until(i)
-        ):
+        if all(t.c <= HIGHEST_CORE_C for t in temps) and self._of_core(i, len(whole)):
             self._core(group)
             return i + len(whole)
         plain = [f for f in group if not f.fan]
         blown = [f for f in group if f.fan]
         self.oven_others = []
-        for a, b in zip(plain, plain[1:], strict=False):
+        for a, b in pairwise(plain):
             self._compare(a, b)
         air: Air | None = None
         if blown and (self.kind == "fan" or not plain):
@@ -235,16 +245,42 @@ class _Prose:
             if blown and self.kind != "gas":
                 air = "still"
         assert first.temp is not None
+        self.plain = air is None
+        if plain and blown and plain[0].temp is not None and blown[0].temp is not None:
+            self.fan_drop_c = plain[0].temp.c - blown[0].temp.c
         if first.temp.c >= OVEN_LOW_C:
             self.oven = (first.temp, air)
         return i + len(whole)
 
+    def _fan_or_still(self, draft: _Draft, stage: Oven) -> None:
+        """A heat without 'fan' in a text that gave both before: which of the two is it?"""
+        if self.kind != "fan":
+            return
+        lower = celsius(round(stage.temp.c - self.fan_drop_c))
+        words = f"{{d:{self.fan_drop_c:.0f}}} apart, as in the pair before"
+        for label, other in (
+            (f"{stage.temp} of fan air", replace(stage, air="fan")),
+            (f"{stage.temp} of still air, so {lower} fan", replace(stage, temp=lower, air="fan")),
+        ):
+            draft.others.append(("fan_or_still", label, other, words))
+
+    def _of_core(self, i: int, count: int) -> bool:
+        """Whether a temperature is the core's: the word stands before or after it, and no other
+        temperature between, or it is waited for."""
+        before, after = self._behind(i, "core", "temp"), self._ahead(i + count - 1, "core", "temp")
+        if before is not None and before.kind == "core":
+            return True
+        if after is not None and after.kind == "core":
+            then = self._ahead(self.facts.index(after), "temp")
+            return then is None
+        return self._until(i)
+
     def _until(self, i: int) -> bool:
         start = self.facts[i].start
         before = self.text[max(0, start - 40) : start].casefold()
-        return bool(re.search(r"\b(until|reach(es)?|reads?|registers?|is|at)\b[^.;]*$", before)) and (
-            "until" in before or "reach" in before or "read" in before or "regist" in before
-        )
+        return bool(
+            re.search(r"\b(until|reach(es)?|reads?|registers?|is|at)\b[^.;]*$", before)
+        ) and ("until" in before or "reach" in before or "read" in before or "regist" in before)
 
     def _compare(self, a: Fact, b: Fact) -> None:
         assert a.temp is not None
@@ -299,23 +335,36 @@ class _Prose:
             self.total = fact
             self.used.append(fact)
             return nxt
+        heat = self.facts[nxt] if nxt < len(self.facts) else fact
+        said_after = heat.kind == "temp" and AT.match(self.text[fact.end : heat.start])
+        if self.mode == "oven" and said_after:
+            # "For 20 minutes at 220C": the heat is said after the time it is for.
+            nxt = self._temperature(nxt)
         length: Length = Minutes(fact.minutes)
         plus = 0.0
         if fact.kind == "rate":
             assert fact.per is not None
-            if nxt < len(self.facts) and self.facts[nxt].kind == "more":
-                plus = self.facts[nxt].minutes
-                self.used.append(self.facts[nxt])
-                nxt += 1
+            if self.facts[i + 1 : i + 2] and self.facts[i + 1].kind == "more":
+                plus = self.facts[i + 1].minutes
+                self.used.append(self.facts[i + 1])
+                nxt = max(nxt, i + 2)
             length = Rate(fact.minutes, fact.per, plus)
         side = self._ahead(i, "side")
         mode = self.mode
         follows = self._ahead(i, "rest")
-        if mode == "oven" and follows and self.text[fact.end : follows.start].strip(" '’") in ("", "of", "s"):
+        if (
+            mode == "oven"
+            and follows
+            and self.text[fact.end : follows.start].strip(" '’") in ("", "of", "s")
+        ):
             mode = "rest"
         if mode == "rest":
             kept = [d for d in self.drafts if isinstance(d.stage, Rest)]
-            if kept and isinstance(kept[-1].stage.length, UntilFalling) and self.drafts[-1] is kept[-1]:
+            if (
+                kept
+                and isinstance(kept[-1].stage.length, UntilFalling)
+                and self.drafts[-1] is kept[-1]
+            ):
                 self.drafts.pop()
             draft = self._add(Rest(length, self._cover(i)), fact)
         elif mode == "sear":
@@ -328,11 +377,13 @@ class _Prose:
             draft = self._add(Wait(length, "counter"), fact)
         else:
             stage = self._heat(length)
-            if stage is None:
+            if not isinstance(stage, Oven):
                 return nxt
             draft = self._add(stage, fact)
+            if self.fan_drop_c and self.plain:
+                self._fan_or_still(draft, stage)
             for code, words, temp, gap in self.oven_others:
-                draft.others.append((code, words, replace(stage, temp=temp), gap))  # type: ignore[call-arg]
+                draft.others.append((code, words, replace(stage, temp=temp), gap))
             self.oven_others = []
             nxt = self._rates_side_by_side(i, nxt, draft, plus)
         if fact.high_min > fact.low_min:
@@ -368,7 +419,7 @@ class _Prose:
         return self._added_after(nxt, draft)
 
     def _added_after(self, nxt: int, draft: _Draft) -> int:
-        """"… (20 min per lb) plus 20 minutes": the fixed part behind a bracket."""
+        """ "… (20 min per lb) plus 20 minutes": the fixed part behind a bracket."""
         if nxt >= len(self.facts) or not isinstance(draft.stage.length, Rate):
             return nxt
         fact = self.facts[nxt]
@@ -404,7 +455,7 @@ class _Prose:
         # "20 minutes, until golden": the time was said; what it looks like is no second stage.
         if isinstance(last, Oven) and isinstance(last.length, Minutes | Rate):
             latest = max((f.end for f in self.used if f.kind in ("time", "rate")), default=-1)
-            if "." not in self.text[latest : fact.start] and ";" not in self.text[latest : fact.start]:
+            if not any(f.kind == "end" and latest <= f.start < fact.start for f in self.facts):
                 self.used.append(fact)
                 return
         stage = self._heat(goal)
@@ -434,14 +485,13 @@ class _Prose:
         for n, draft in enumerate(self.drafts):
             for code in dict.fromkeys(o[0] for o in draft.others):
                 mine = [o for o in draft.others if o[0] == code]
+                hung = draft.stage.tasks
                 choices = tuple(
-                    dict.fromkeys(Choice(o[1], _swapped(method, n, o[2])) for o in mine)
+                    dict.fromkeys(
+                        Choice(o[1], _swapped(method, n, replace(o[2], tasks=hung))) for o in mine
+                    )
                 )
-                question = (
-                    "A range is written: its middle is used."
-                    if code == "range"
-                    else "The text says this in two ways that do not agree."
-                )
+                question = QUESTIONS.get(code, "The text says this in two ways that do not agree.")
                 found.append(Open(code, question, choices, mine[0][3]))
         found += self._hot_start(method)
         found += self._against_total(method)

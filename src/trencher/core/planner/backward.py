@@ -62,7 +62,9 @@ class OvenFit:
 def heat_of(roast: Roast, index: int, air_c: float) -> Roast:
     """The roast with the air of stage ``index`` at ``air_c``."""
     stages = list(roast.method.stages)
-    stages[index] = replace(stages[index], temp=celsius(round(air_c, 2)))  # type: ignore[call-arg]
+    stage = stages[index]
+    assert isinstance(stage, Oven)
+    stages[index] = replace(stage, temp=celsius(round(air_c, 2)))
     return replace(roast, method=Method(tuple(stages)))
 
 

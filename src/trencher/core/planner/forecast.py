@@ -12,11 +12,11 @@ from trencher.core.joint import NORMAL_MISMATCH, Size, size_of
 from trencher.core.method.stages import HEATED, Minutes, Oven, Stage
 from trencher.core.outcome import outcomes
 from trencher.core.planner.doubt import Doubt, PlanBands, plan_bands
+from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import Note, Walk, walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
-from trencher.core.thermal.cooker import equivalent_air
 from trencher.core.thermal.geometry import FINE, Grid
 
 Floats = NDArray[np.float64]
@@ -121,7 +121,7 @@ def cooker_notes(roast: Roast) -> list[Note]:
         if not isinstance(stage, Oven) or stage.air is None or stage.air == "grill":
             continue
         if stage.air != kind:
-            same = equivalent_air(stage.air, kind, k.true_air(stage))
+            same = equivalent_air(roast, stage.air, k.true_air(stage))
             text = (
                 f"'{stage.air}' is written but this oven is '{kind}': reckoned for {kind} air of "
                 f"the same heat. About {{c:{same:.0f}}} of {kind} air browns and cooks as much; "

@@ -162,9 +162,7 @@ def levers(
             continue
         gains, costs = compared(base, result)
         found.append(
-            Lever(
-                code=code, words=words, method=method, result=result, gains=gains, costs=costs
-            )
+            Lever(code=code, words=words, method=method, result=result, gains=gains, costs=costs)
         )
     return base, tuple(found)
 
@@ -183,7 +181,9 @@ def compared(base: Result, other: Result) -> tuple[tuple[str, ...], tuple[str, .
         (costs if minutes > 0 else gains).append(f"{abs(minutes):.0f} minutes {words}")
     peak = other.peak_c - base.peak_c
     if abs(peak) >= MIN_C:
-        costs.append(f"ends {{d:{abs(peak):.1f}}} {'higher' if peak > 0 else 'lower'} in the middle")
+        costs.append(
+            f"ends {{d:{abs(peak):.1f}}} {'higher' if peak > 0 else 'lower'} in the middle"
+        )
     for name, a, b, good in (
         ("even pink", base.even_fraction, other.even_fraction, True),
         ("crust", base.crust, other.crust, True),

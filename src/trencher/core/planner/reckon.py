@@ -1,4 +1,4 @@
-"""What a recipe's readings would do to this joint in this oven: both sides of every open question."""
+"""What a recipe's readings would do to this joint here: both sides of every open question."""
 
 from __future__ import annotations
 
@@ -30,7 +30,7 @@ class Reckoned:
 
 @dataclass(frozen=True, kw_only=True)
 class Answer:
-    """An open place with every reading reckoned; ``spread_c``: what the choice moves the peak by."""
+    """An open place with every reading reckoned."""
 
     code: str
     question: str
@@ -78,7 +78,7 @@ def reckon_method(words: str, method: Method, roast: Roast) -> Reckoned:
     except TrencherError as error:
         return Reckoned(words=words, method=method, reason=error.sentence)
     earlier: float | None = None
-    wanted = roast.wanted_c
+    wanted = roast.goal_c
     if wanted is not None:
         try:
             earlier = done.pull_min - take_out_for(here, wanted).pull_min

@@ -1,7 +1,7 @@
 """Joints that share an oven: its air, its doors, and the minute at which they are done.
 
-The oven's day is one sequence of stages. Each joint goes in when it must, so that all are out at the
-same minute; every later joint opens the door on those already in, and brings its cold weight.
+The oven's day is one sequence of stages. Each joint goes in when it must, so that all are out at
+the same minute; every later joint opens the door on those already in, and brings its cold weight.
 """
 
 from __future__ import annotations
@@ -145,5 +145,3 @@ def _walked(
     method = _method(fixed, one, own, doors)
     done = walk(kitchen(Roast(joint=one.joint, cooker=cooker, method=method), grid))
     return Placed(one.joint, own, own + done.pull_min, method, done)
-
-

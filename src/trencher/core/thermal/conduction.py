@@ -148,21 +148,13 @@ def _outer_cell(face, mid, nr):
 
 
 @njit(cache=True, nogil=True, inline="always")
-def _water_under(W, disc, cell, mid, coats, shares):
-    """Water in the outermost cell beneath the bare faces alone, kg/m³.
-
-    The cell is one all round, but fat keeps its part from drying: the mean is shared out.
-    """
-    inside = 1 if cell == 0 else cell - 1
-    bare, whole = 0.0, 0.0
+def _part(own, disc, face, mid):
+    """Share of its outermost cell that lies beneath a face."""
+    whole = 0.0
     for f in range(FACES):
-        if mid == 0 or (f >= 2) == (cell == 0):
-            whole += shares[f]
-            bare += shares[f] if coats[f, C_SEEP] > 0.0 else 0.0
-    deeper = W[disc, inside]
-    if W[disc, cell] >= deeper or bare <= 0.0:
-        return W[disc, cell]
-    return max(0.0, deeper - (deeper - W[disc, cell]) * whole / bare)
+        if mid == 0 or (f >= 2) == (face >= 2):
+            whole += own[disc, f]
+    return own[disc, face] / whole
 
 
 @njit(cache=True, nogil=True)
@@ -188,14 +180,14 @@ def _properties(T, W, enthalpy, conduct, volume, par, secant, rk, C):
 
 @njit(cache=True, nogil=True)
 def _surface_laws(
-    T, W, film, Ts, volume, area, shares, vapour, coats, env, par, air, wall, node_c, node_wet,
-    dt, mid, law,
+    W, rim, film, Ts, volume, area, vapour, coats, env, par, air, wall, node_c, node_wet, dt, mid,
+    law,
 ):  # fmt: skip
     """Each face's law: h, t_eff, vapour rate, its slope, latent heat, film's share of the vapour.
 
     Convection, contact, radiation and evaporation, linear about the last surface.
     """
-    nz, nr = T.shape
+    nz, nr = W.shape
     moist = par[P_MOIST] > 0.0
     for f in range(FACES):
         at = E_FACES + f * FACE_SIZE
@@ -220,7 +212,7 @@ def _surface_laws(
             latent = 2.501e6 - 2400.0 * surface
             v0, v1, of_film = 0.0, 0.0, 1.0
             if moist and escape > 0.0:
-                water = _water_under(W, j, cell, mid, coats, shares)
+                water = rim[j, f]
                 wet, by_film = _wetness(film[j, f], water, coat, par)
                 base = escape * wet
                 gone = base * (_look(vapour, surface) - env[E_STEAM])
@@ -249,8 +241,8 @@ def _surface_laws(
 
 @njit(cache=True, nogil=True)
 def _heat_step(
-    T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, area, own, half, shares, mid,
-    enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
+    T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, area, own, half, shares,
+    mid, enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
     rk, C, R, X, Ga, cc, dd, law, secant,
 ):  # fmt: skip
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
@@ -270,8 +262,8 @@ def _heat_step(
             for i in range(nr):
                 Ga[j, i] = 2.0 * axial[j, i] / (rk[j, i] + rk[j + 1, i])
     _surface_laws(
-        T, W, film, Ts, volume, area, shares, vapour, coats, env, par, air, wall,
-        node_c, node_wet, dt, mid, law,
+        W, rim, film, Ts, volume, area, vapour, coats, env, par, air, wall, node_c, node_wet, dt,
+        mid, law,
     )  # fmt: skip
     # First half: old temperatures along the joint, new ones in the section.
     R[:] = 0.0
@@ -355,7 +347,9 @@ def _heat_step(
                 # What condenses wets the film; it never enters the meat.
                 of_film = law[j, f, 5] if gone > 0.0 else 1.0
                 film[j, f] -= of_film * gone / own[j, f]
-                W[j, cell] -= (1.0 - of_film) * gone / volume[j, cell]
+                inside = (1.0 - of_film) * gone / volume[j, cell]
+                W[j, cell] -= inside
+                rim[j, f] -= inside / _part(own, j, f, mid)
                 carried += (1.0 - of_film) * gone * CP_WATER * T[j, cell]
         # The radial part, which the second half sees unchanged: 2C/dt (T* − T) − axial part.
         for i in range(nr):
@@ -415,7 +409,9 @@ def _heat_step(
                 cell = _outer_cell(f, mid, nr)
                 of_film = law[j, f, 5] if gone > 0.0 else 1.0
                 film[j, f] -= of_film * gone / own[j, f]
-                W[j, cell] -= (1.0 - of_film) * gone / volume[j, cell]
+                inside = (1.0 - of_film) * gone / volume[j, cell]
+                W[j, cell] -= inside
+                rim[j, f] -= inside / _part(own, j, f, mid)
                 carried += (1.0 - of_film) * gone * CP_WATER * T[j, cell]
     return heat + net_end, latent, vapour_kg, carried, of_node
 
@@ -492,7 +488,7 @@ def _misses(T, X, C, volume, enthalpy):
 
 @njit(cache=True, nogil=True)
 def _water_step(
-    T, W, film, volume, radial, inner, outer, area, own, mid, held, enthalpy, coats, par, dt,
+    T, W, rim, film, volume, radial, inner, outer, area, own, mid, held, enthalpy, coats, par, dt,
     state,
 ):  # fmt: skip
     """Water seeps towards the drying skin, is expelled by the heat, and boils off at 100 °C.
@@ -504,10 +500,24 @@ def _water_step(
         for i in range(nr - 1):
             # Outwards only: from the axis to the top, and on two-sided sections to the bottom.
             a, b = (i + 1, i) if i + 1 < mid else (i, i + 1)
-            drop = W[j, a] - W[j, b]
-            if i + 1 != mid and drop > 0.0 and T[j, a] > 0.0 and T[j, b] > 0.0:
-                seep = par[P_SEEP] * radial[j, i] / (outer[i] + inner[i + 1]) * drop
-                gone = seep * dt
+            if i + 1 == mid or T[j, a] <= 0.0 or T[j, b] <= 0.0:
+                continue
+            rate = par[P_SEEP] * radial[j, i] / (outer[i] + inner[i + 1])
+            gone = 0.0
+            if b == nr - 1 or (b == 0 and mid > 0):
+                # Into the outermost cell: to each face by its own drought.
+                for f in range(FACES):
+                    if _outer_cell(f, mid, nr) == b and rim[j, f] < W[j, a]:
+                        part = _part(own, j, f, mid)
+                        flow = min(
+                            rate * part * (W[j, a] - rim[j, f]) * dt,
+                            0.5 * part * (W[j, a] - rim[j, f]) * volume[j, b],
+                        )
+                        rim[j, f] += flow / (part * volume[j, b])
+                        gone += flow
+            elif W[j, a] > W[j, b]:
+                gone = rate * (W[j, a] - W[j, b]) * dt
+            if gone > 0.0:
                 cap = (_slope(enthalpy, T[j, b]) - (par[P_WATER] - W[j, b]) * CP_WATER) * volume[
                     j, b
                 ] + gone * CP_WATER
@@ -519,6 +529,7 @@ def _water_step(
     dripped = 0.0
     for j in range(nz):
         out = 0.0
+        top_before, low_before = W[j, nr - 1], W[j, 0]
         for i in range(nr):
             if T[j, i] > 20.0:
                 keep = par[P_WATER] * _look(held, T[j, i])
@@ -544,6 +555,12 @@ def _water_step(
                 W[j, i] -= gone
                 state[LATENT] += gone * volume[j, i] * latent
                 state[EVAPORATED] += gone * volume[j, i]
+        # What left the outermost cell left it evenly.
+        for f in range(FACES):
+            cell = _outer_cell(f, mid, nr)
+            before = low_before if cell == 0 else top_before
+            if before > 0.0:
+                rim[j, f] *= W[j, cell] / before
         left = out
         for f in range(FACES):
             size = own[j, f]
@@ -599,30 +616,29 @@ def _tenfold(excess_c, z_c):
 
 @njit(cache=True, nogil=True)
 def _brown_step(
-    W, Ts, film, brown, crisp, shares, coats, env, par, air, node_c, node_wet, mid, dt
+    rim, Ts, film, brown, crisp, coats, env, par, air, wall, node_c, node_wet, dt
 ):  # fmt: skip
     """Browning and crispness of every face: time at heat while dry; steam softens again."""
-    nz, nr = W.shape
+    nz = Ts.shape[0]
     moist = par[P_MOIST] > 0.0
     keep = math.exp(-dt / env[E_SOFT_S]) if env[E_SOFT_S] > 0.0 else 1.0
     for f in range(FACES):
         touch = env[E_FACES + f * FACE_SIZE + F_CONTACT]
         wet_touch = touch > 0.0 and node_wet
         pan = touch > 0.0 and not node_wet and env[E_NODE] == FIXED_NODE
-        cell = _outer_cell(f, mid, nr)
+        hot = max(air, wall + env[E_FACES + f * FACE_SIZE + F_HOTTER])
         for j in range(nz):
             face = Ts[j, f]
             if pan:
                 face = max(face, node_c - par[P_PAN_DROP])
             elif coats[f, C_SEEP] > 0.0:
-                face += par[P_BUMPS] * (1.0 - touch) * max(0.0, air - face)
+                face += par[P_BUMPS] * (1.0 - touch) * max(0.0, hot - face)
             if face > 50.0:
                 dry = 1.0
                 if pan:
                     dry = touch
                 elif moist:
-                    water = _water_under(W, j, cell, mid, coats, shares)
-                    dry = 1.0 - _wetness(film[j, f], water, coats[f], par)[0]
+                    dry = 1.0 - _wetness(film[j, f], rim[j, f], coats[f], par)[0]
                 if wet_touch:
                     dry *= 1.0 - touch
                 if dry > 0.0:
@@ -647,7 +663,7 @@ def _share(part, whole):
 
 @njit(cache=True, nogil=True)
 def advance(
-    T, W, film, Ts, brown, crisp, highest, state,
+    T, W, rim, film, Ts, brown, crisp, highest, state,
     volume, radial, inner, outer, axial, end, skin, area, own, half, shares, mid, axis, per_square,
     core_disc, thin_disc, thin_share,
     enthalpy, conduct, held, vapour, coats, env, par, length_s, goal, goal_value, goal_s,
@@ -662,8 +678,8 @@ def advance(
     rk, C, R, X = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     Ga, cc, dd = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     law, secant = np.empty((nz, FACES, 6)), np.zeros((nz, nr))
-    W1, film1, Ts1 = W.copy(), film.copy(), Ts.copy()
-    T0, W0, film0, Ts0 = T.copy(), W.copy(), film.copy(), Ts.copy()
+    W1, rim1, film1, Ts1 = W.copy(), rim.copy(), film.copy(), Ts.copy()
+    T0, W0, rim0, film0, Ts0 = T.copy(), W.copy(), rim.copy(), film.copy(), Ts.copy()
     brown0, crisp0, highest0, state0 = brown.copy(), crisp.copy(), highest.copy(), state.copy()
     moist, linear = par[P_MOIST] > 0.0, par[P_LINEAR] > 0.0
     total = volume.sum()
@@ -690,7 +706,7 @@ def advance(
         if length_s - since - step < 0.5 * step:
             step = length_s - since if length_s - since <= step else 0.5 * (length_s - since)
         if goal != GOAL_TIME:
-            T0[:], W0[:], film0[:], Ts0[:] = T, W, film, Ts
+            T0[:], W0[:], rim0[:], film0[:], Ts0[:] = T, W, rim, film, Ts
             brown0[:], crisp0[:], highest0[:], state0[:] = brown, crisp, highest, state
         fraction = 1.0
         for attempt in range(2):
@@ -701,20 +717,20 @@ def advance(
                 air, wall = air_at(env, since + 0.5 * go)
                 secant[0, 0] = 0.0
                 if icy:
-                    W1[:], film1[:], Ts1[:] = W, film, Ts
+                    W1[:], rim1[:], film1[:], Ts1[:] = W, rim, film, Ts
                 for n_round in range(ICY_ROUNDS if icy else 1):
                     if n_round > 0:
                         _secants(T, X, C, volume, enthalpy, secant)
-                        W[:], film[:], Ts[:] = W1, film1, Ts1
+                        W[:], rim[:], film[:], Ts[:] = W1, rim1, film1, Ts1
                     heat, latent, vapour_kg, carried, given = _heat_step(
-                        T, W, film, Ts, volume, radial, inner, outer, axial, end, skin, area, own,
-                        half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air, wall,
-                        node_c, node_wet, go, ready, rk, C, R, X, Ga, cc, dd, law, secant,
+                        T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, area,
+                        own, half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air,
+                        wall, node_c, node_wet, go, ready, rk, C, R, X, Ga, cc, dd, law, secant,
                     )  # fmt: skip
                 if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
                     break
                 # The capacities have not settled on this step: take a shorter one.
-                W[:], film[:], Ts[:] = W1, film1, Ts1
+                W[:], rim[:], film[:], Ts[:] = W1, rim1, film1, Ts1
                 go *= 0.25
                 step = go
             if linear:
@@ -729,24 +745,11 @@ def advance(
             dripped = 0.0
             if moist:
                 dripped = _water_step(
-                    T, W, film, volume, radial, inner, outer, area, own, mid,
+                    T, W, rim, film, volume, radial, inner, outer, area, own, mid,
                     held, enthalpy, coats, par, go, state,
                 )  # fmt: skip
                 _brown_step(
-                    W,
-                    Ts,
-                    film,
-                    brown,
-                    crisp,
-                    shares,
-                    coats,
-                    env,
-                    par,
-                    air,
-                    node_c,
-                    node_wet,
-                    mid,
-                    go,
+                    rim, Ts, film, brown, crisp, coats, env, par, air, wall, node_c, node_wet, go
                 )
             if env[E_NODE] == LUMP_NODE:
                 _node_step(state, env, vapour, air, given, dripped, go)
@@ -787,7 +790,7 @@ def advance(
                 part = _share(goal_value - state0[TENDER], state[TENDER] - state0[TENDER])
             if done and attempt == 0 and part < 0.999:
                 fraction = max(part, 1e-3)
-                T[:], W[:], film[:], Ts[:] = T0, W0, film0, Ts0
+                T[:], W[:], rim[:], film[:], Ts[:] = T0, W0, rim0, film0, Ts0
                 brown[:], crisp[:], highest[:], state[:] = brown0, crisp0, highest0, state0
                 continue
             break
@@ -822,6 +825,11 @@ def advance(
         near = _on_axis(T, thin_disc, mid, axis)
         far = _on_axis(T, thin_disc + 1, mid, axis)
         state[THIN_END] = near + (far - near) * thin_share
+        if rows == record.shape[0]:
+            # Full: every second row of the past makes room, and nothing of what comes is lost.
+            rows = (rows + 1) // 2
+            for n in range(1, rows):
+                record[n] = record[2 * n]
         if rows < record.shape[0]:
             record[rows, 0], record[rows, 1] = state[TIME], state[AIR]
             record[rows, 2], record[rows, 3] = state[SURFACE], core

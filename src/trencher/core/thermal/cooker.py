@@ -5,8 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from scipy.optimize import brentq
-
 from trencher.core.catalogue.cookers import COOLING_FAN_SHARE, KINDS, CookerKind
 
 DOOR_TAU_S, PUT_IN_S = 70.0, 20.0
@@ -25,26 +23,6 @@ def door_share(seconds: float, load_kg: float = 0.0) -> float:
     """Share of (air − room) lost through a door open so long, with so much cold meat put in."""
     lost = 1.0 - math.exp(-seconds / DOOR_TAU_S)
     return min(0.9, lost + LOAD_SHARE_PER_KG * load_kg)
-
-
-SURFACE_C = 80.0
-"""Where a roast's surface is while most of its heat goes in."""
-
-
-def equivalent_air(written: CookerKind, here: CookerKind, air_c: float) -> float:
-    """Air in °C of kind ``here`` that gives a surface the heat of ``air_c`` of kind ``written``.
-
-    Convection and radiation at a surface of 80 °C; below that the air itself is returned.
-    """
-
-    def heat(kind: CookerKind, c: float) -> float:
-        radiant = 5.670374e-8 * 0.8 * ((c + 273.15) ** 4 - (SURFACE_C + 273.15) ** 4)
-        return KINDS[kind].h_w_m2k * (c - SURFACE_C) + radiant
-
-    if air_c <= SURFACE_C:
-        return air_c
-    aim = heat(written, air_c)
-    return float(brentq(lambda c: heat(here, c) - aim, SURFACE_C, 900.0))
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -75,7 +75,7 @@ COARSE = Grid(9, 9, 90.0)
 def section_exponent(thickness_m: float, width_m: float, section: Section) -> float:
     """Exponent g of a section of these outer measures, 0 (slab) … 1 (circle)."""
     ratio = min(thickness_m, width_m) / max(thickness_m, width_m)
-    return ratio**OVAL_POWER if section == "oval" else BLOCK_SHARE * ratio**BLOCK_POWER
+    return float(ratio**OVAL_POWER if section == "oval" else BLOCK_SHARE * ratio**BLOCK_POWER)
 
 
 def section_area(thickness_m: float, width_m: float, section: Section) -> float:

@@ -142,9 +142,14 @@ def held_water_share(temp_c: Floats) -> Floats:
 
 
 def vapour_pressure(temp_c: Floats) -> Floats:
-    """Saturation pressure of water in Pa, 1 … 150 °C (Antoine, the usual constants for water)."""
+    """Saturation pressure of water in Pa, 0 … 150 °C (Antoine, the usual constants for water), and
+    of ice below (Magnus form, the usual constants for ice)."""
     t = np.clip(temp_c, 0.0, 150.0)
-    return np.asarray(133.322 * 10.0 ** (8.07131 - 1730.63 / (233.426 + t)))
+    over_water = 133.322 * 10.0 ** (8.07131 - 1730.63 / (233.426 + t))
+    frost = np.minimum(temp_c, 0.0)
+    at_zero = 133.322 * 10.0 ** (8.07131 - 1730.63 / 233.426)
+    over_ice = at_zero * np.exp(22.46 * frost / (272.62 + frost))
+    return np.asarray(np.where(np.asarray(temp_c) < 0.0, over_ice, over_water))
 
 
 @dataclass(frozen=True)

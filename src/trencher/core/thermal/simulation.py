@@ -36,8 +36,9 @@ def longest_step_s(body: Body, tables: PropertyTables) -> float:
 
 @dataclass
 class Simulation:
-    """Temperatures T (nz, nr) °C, water W kg/m³, and the running tallies; per face (nz, 4): film
-    kg/m², surface temperature Ts °C, doses of browning and crispness. ``coats`` (4, COAT_SIZE).
+    """Temperatures T (nz, nr) °C, water W kg/m³, and the running tallies; per face (nz, 4): water
+    ``rim`` of the outermost cell beneath it kg/m³ (their mean is W there), film kg/m², surface
+    temperature Ts °C, doses of browning and crispness. ``coats`` (4, COAT_SIZE).
 
     The record holds rows of time s, air, surface, core, thin end, mean, bend, one a step.
     """
@@ -47,6 +48,7 @@ class Simulation:
     par: Floats
     T: Floats
     W: Floats
+    rim: Floats
     film: Floats
     Ts: Floats
     brown: Floats
@@ -86,6 +88,7 @@ class Simulation:
             par=par,
             T=np.full((nz, nr), float(start_c)),
             W=np.full((nz, nr), tables.water),
+            rim=np.full(faces, tables.water),
             film=np.zeros(faces) + (0.0 if film is None else film),
             Ts=np.full(faces, float(start_c)),
             brown=np.zeros(faces),
@@ -102,7 +105,8 @@ class Simulation:
         record = np.empty_like(self.record)
         record[: self.rows] = self.record[: self.rows]
         return Simulation(
-            self.body, self.tables, self.par, self.T.copy(), self.W.copy(), self.film.copy(),
+            self.body, self.tables, self.par, self.T.copy(), self.W.copy(), self.rim.copy(),
+            self.film.copy(),
             self.Ts.copy(), self.brown.copy(), self.crisp.copy(), self.highest.copy(),
             self.coats.copy(), self.state.copy(), record, self.rows,
         )  # fmt: skip
@@ -119,7 +123,8 @@ class Simulation:
         """Carry on in ``env`` for ``length_s`` at most; True when the goal came first."""
         b, t = self.body, self.tables
         status, self.rows = kernel.advance(
-            self.T, self.W, self.film, self.Ts, self.brown, self.crisp, self.highest, self.state,
+            self.T, self.W, self.rim, self.film, self.Ts, self.brown, self.crisp, self.highest,
+            self.state,
             b.volume, b.radial, b.inner, b.outer, b.axial, b.end, b.skin, b.area, b.faces_m2,
             b.half, b.shares, b.mid, b.axis, b.per_square, b.core_disc, b.thin_disc, b.thin_share,
             t.enthalpy, t.conductivity, t.held, t.vapour, self.coats, env, self.par, length_s,
@@ -130,7 +135,8 @@ class Simulation:
     def turn_over(self) -> None:
         """Top becomes under: faces with their films, coats and crusts, and a cut-open section."""
         size = self.body.faces_m2
-        self.film[:] = (self.film * size)[:, ::-1] / size
+        for water in (self.film, self.rim):
+            water[:] = (water * size)[:, ::-1] / size
         for faces in (self.Ts, self.brown, self.crisp):
             faces[:] = faces[:, ::-1].copy()
         self.coats[:] = self.coats[::-1].copy()

@@ -28,12 +28,12 @@ AT_SIX_TENTHS = -math.log(1.0 - 0.6)
 # --- guesses, none sourced -------------------------------------------------------------------
 EMISSIVITY = 0.9
 """Meat and oven walls: usual value for non-metals."""
-SIDE_SHELTER = 0.8
+SIDE_SHELTER = 0.65
 """Share of the air's heat and radiation that the sides meet: they stand in a tin and see its
 walls. Thermocouples on a roast's sides."""
-ESCAPE = 0.75
+ESCAPE = 1.0
 """Share of the free-water rate at which a roast's film evaporates. Weighing during a roast."""
-FILM_SHARE = 1.0 / 3.0
+FILM_SHARE = 0.5
 """Share of the expelled water that reaches the film; the rest drips. Weighing joint and tin."""
 EXPEL_S = 2.0 * 3600.0
 """Time constant of expulsion. Weighing joints of unlike thickness."""
@@ -108,11 +108,11 @@ class UnderFace:
 
 
 UNDERS: dict[Under, UnderFace] = {
-    "tin": UnderFace(h_share=0.0, h=6.0, emissivity=0.0, escape=0.2, words="in a bare tin"),
+    "tin": UnderFace(h_share=0.0, h=8.0, emissivity=0.0, escape=0.2, words="in a bare tin"),
     "rack": UnderFace(h_share=0.8, h=0.0, emissivity=0.6, escape=0.8, words="on a rack"),
     "roots": UnderFace(h_share=0.0, h=4.0, emissivity=0.0, escape=0.3, words="on roots"),
     # Once the liquid is gone it is a bare tin.
-    "liquid": UnderFace(h_share=0.0, h=6.0, emissivity=0.0, escape=0.2, words="in liquid"),
+    "liquid": UnderFace(h_share=0.0, h=8.0, emissivity=0.0, escape=0.2, words="in liquid"),
 }
 
 

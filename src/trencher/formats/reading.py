@@ -1,0 +1,50 @@
+"""The reading format: what ``trencher read`` prints of a recipe's words."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from trencher.core.method.prose import Place
+from trencher.core.planner.reckon import Reckoned, Reckoning
+from trencher.core.units import in_celsius
+
+FORMAT, VERSION = "trencher/reading", 1
+
+
+def write_reckoning(found: Reckoning) -> dict[str, Any]:
+    """A text read and reckoned as plain data ready for JSON; places are character offsets."""
+    reading = found.reading
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "method": None if reading.method is None else str(reading.method),
+        "result": None if found.result is None else _reckoned(found.result),
+        "open": [
+            {
+                "code": a.code,
+                "question": in_celsius(a.question),
+                "gap": in_celsius(a.gap),
+                "peak_spread_c": a.spread_c,
+                "choices": [_reckoned(c) for c in a.choices],
+            }
+            for a in found.answers
+        ],
+        "read": [_place(p) for p in reading.read],
+        "not_understood": [_place(p) for p in reading.left],
+    }
+
+
+def _place(p: Place) -> dict[str, Any]:
+    return {"start": p.start, "end": p.end, "text": p.text}
+
+
+def _reckoned(r: Reckoned) -> dict[str, Any]:
+    return {
+        "words": in_celsius(r.words),
+        "method": str(r.method),
+        "pull_min": r.pull_min,
+        "pull_core_c": r.pull_core_c,
+        "peak_c": r.peak_c,
+        "out_earlier_min": r.earlier_min,
+        "reason": r.reason,
+    }

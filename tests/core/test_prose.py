@@ -1,0 +1,183 @@
+"""Ordinary recipe words read into stages. The texts are made up."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.kitchens import HOT_THEN_LOW, roast
+from trencher.core.method.facts import facts_in
+from trencher.core.method.notation import parse_method
+from trencher.core.method.prose import read_prose
+from trencher.core.planner.reckon import reckon
+
+FIRST = (
+    "Set the oven to 210C (190C fan). Give the joint 25 minutes, lower to 170C and allow 18 "
+    "minutes for each 500g and 10 more."
+)
+
+READS: list[tuple[str, str]] = [
+    (FIRST, "190C fan 25min; 170C 18min/500g + 10min"),
+    ("Heat the oven to gas mark 7. Roast for 1 hour 30 minutes. Leave to rest for 20 minutes.",
+     "gas 7 1h30; rest open 20min"),
+    ("Roast at 325F for 20 minutes per pound plus 20 minutes over.", "325F 20min/lb + 20min"),
+    ("180°C for 40 minutes per kg plus another 25 minutes, basting every 30 minutes",
+     "180C 40min/kg + 25min + baste every 30min"),
+    ("Take it out of the fridge an hour before. Cook at 160 degrees C for two and a half hours.",
+     "wait counter 1h; 160C 2h30"),
+    ("Sear in a hot frying pan for 3 minutes each side, then roast at 200C until the core is 55C.",
+     "sear 3min/side; 200C until 55C"),
+    ("Put it in at 250C for 5 minutes per lb. Turn the oven off and leave for two hours.",
+     "250C 5min/lb; off 2h"),
+    ("Oven 140C. Cover with foil and cook for 4 hours. Remove the foil, turn up to 220C and roast "
+     "for a further 20 minutes until crisp.", "140C covered 4h; 220C 20min"),
+    ("Roast at 160C until the thermometer reads 130F. Wrap in foil and rest for 15 minutes.",
+     "160C until 130F; rest wrapped 15min"),
+    ("150C until tender. Rest, loosely covered, half an hour.",
+     "150C until tender; rest tented 30min"),
+    ("Roast at 220C for 20 min. until golden, then at 160C for 1½ hours. 15 minutes' rest.",
+     "220C 20min; 160C 1h30; rest open 15min"),
+    ("Roast for 20 minutes at 220C, then for 1 hour at 160C.", "220C 20min; 160C 1h"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("text", "method"), READS)
+def test_recipes_are_read_into_stages(text: str, method: str) -> None:
+    assert str(read_prose(text, weight_kg=1.9).method) == method
+
+
+def test_the_still_number_is_taken_for_a_still_oven_and_the_mark_for_gas() -> None:
+    text = "Roast at 200C/180C fan/gas 6 for 1 hour."
+    assert str(read_prose(text, kind="fan").method) == "180C fan 1h"
+    assert str(read_prose(text, kind="still").method) == "200C still 1h"
+    assert str(read_prose(text, kind="gas").method) == "gas 6 1h"
+
+
+def opens(text: str) -> dict[str, list[str]]:
+    reading = read_prose(text, weight_kg=1.9)
+    return {o.code: [str(c.method) for c in o.choices] for o in reading.opens}
+
+
+def test_whether_the_hot_start_counts_is_asked_with_both_results() -> None:
+    found = opens("220C for 20 minutes, then 160C for 15 minutes per 500g.")
+    # 15 min a pound of 500 g is 57 min for 1.9 kg; 37 of them are left if the 20 are within.
+    assert found == {"hot_start_in_rate": ["220C 20min; 160C 15min/500g", "220C 20min; 160C 37min"]}
+    assert "hot_start_in_rate" not in opens("160C for 15 minutes per 500g.")
+
+
+@pytest.mark.parametrize(
+    ("text", "code", "methods"),
+    [
+        ("Roast at 180C (400F) for 1 hour.", "units", ["180C 1h", "400F 1h"]),
+        ("Roast at gas 4 (200C) for 1 hour.", "gas", ["gas 4 1h", "200C 1h"]),
+        ("180C, 40 minutes per kg (25 minutes per lb).", "rate",
+         ["180C 40min/kg", "180C 25min/lb"]),
+        ("160C until the core reads 55C (140F).", "core", ["160C until 55C", "160C until 140F"]),
+        ("200C for 20 minutes, then 150C for 1 hour. Total 2 hours.", "total",
+         ["200C 20min; 150C 1h", "200C 20min; 150C 1h40"]),
+    ],
+)  # fmt: skip
+def test_what_is_said_twice_and_differs_is_shown_both_ways(
+    text: str, code: str, methods: list[str]
+) -> None:
+    assert opens(text)[code] == methods
+    reading = read_prose(text, weight_kg=1.9)
+    assert next(o for o in reading.opens if o.code == code).gap
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Roast at 180C (350F) for 1 hour.", "Roast at gas 4 (180C) for 1 hour.",
+        "180C, 40 minutes per kg (18 minutes per lb).", "160C until the core reads 55C (131F).",
+        "200C for 20 minutes, then 150C for 1 hour 40. 2 hours in total.",
+    ],
+)  # fmt: skip
+def test_ordinary_rounding_is_no_contradiction(text: str) -> None:
+    assert set(opens(text)) <= {"range"}
+
+
+def test_a_range_is_used_at_its_middle_and_said() -> None:
+    found = opens("Roast at 180C for 15-20 minutes per lb.")
+    assert found["range"] == ["180C 17.5min/lb", "180C 15min/lb", "180C 20min/lb"]
+
+
+def test_a_heat_that_does_not_say_fan_is_asked_about_where_others_did() -> None:
+    assert opens(FIRST)["fan_or_still"] == [
+        "190C fan 25min; 170C fan 18min/500g + 10min",
+        "190C fan 25min; 150C fan 18min/500g + 10min",
+    ]
+
+
+def test_what_was_not_understood_is_listed() -> None:
+    reading = read_prose("Rub with 2 tsp mustard. Roast at 180C for 1 hour. Serve with 3 leeks.")
+    assert [p.text for p in reading.left] == ["Rub with 2 tsp mustard", "Serve with 3 leeks"]
+    for place in reading.left:
+        assert 0 <= place.start < place.end
+
+
+def test_words_that_heat_nothing_are_no_method() -> None:
+    reading = read_prose("Season the joint and invite your friends.")
+    assert reading.method is None
+    assert reading.left
+
+
+WORDS = st.lists(
+    st.sampled_from(
+        [
+            "roast", "at", "180C", "(350F)", "gas 4", "for", "20 minutes", "per lb", "1½ hours",
+            "until", "the core", "reads", "55C", "golden", "tender", "rest", "wrap", "cover", ".",
+            ",", "then", "turn it over", "sear", "each side", "total", "2 hours", "plus", "10 more",
+            "half an hour", "baste every 20 min", "fan", "900C", "0 minutes", "off", "500g", "½",
+            "preheat", "99999 hours", "1/2", "an",
+        ]
+    ),
+    max_size=25,
+)  # fmt: skip
+
+
+@given(WORDS, st.sampled_from(["fan", "still", "gas", "air"]))
+@settings(max_examples=300, deadline=None)
+def test_any_words_are_read_without_a_fault_and_every_method_can_be_written(
+    words: list[str], kind: str
+) -> None:
+    reading = read_prose(" ".join(words), kind=kind, weight_kg=1.9)  # type: ignore[arg-type]
+    methods = [reading.method] if reading.method else []
+    methods += [c.method for o in reading.opens for c in o.choices]
+    for method in methods:
+        assert parse_method(str(method)) == method
+
+
+@given(st.text(max_size=200))
+@settings(max_examples=200, deadline=None)
+def test_any_text_at_all_is_read_without_a_fault(text: str) -> None:
+    facts = facts_in(text)
+    assert all(0 <= f.start < f.end <= len(text) for f in facts)
+    read_prose(text, weight_kg=1.0)
+
+
+# --- reckoned -----------------------------------------------------------------------------------
+def test_a_recipe_is_reckoned_on_this_joint_with_both_sides_of_its_questions() -> None:
+    found = reckon(f"{FIRST} Rest for 20 minutes.", roast(HOT_THEN_LOW, wanted_c=57.0))
+    assert found.result is not None
+    assert found.result.peak_c is not None
+    assert found.result.earlier_min is not None
+    by = {a.code: a for a in found.answers}
+    hot = by["hot_start_in_rate"]
+    assert len(hot.choices) == 2
+    assert hot.spread_c > 4.0
+    apart, within = hot.choices
+    assert apart.pull_min is not None
+    assert within.pull_min is not None
+    assert apart.pull_min - within.pull_min == pytest.approx(25.0, abs=0.2)
+    # For 57 the joint must stay in longer than the shorter reading, by its own amount.
+    assert within.earlier_min is not None
+    assert within.earlier_min < apart.earlier_min  # type: ignore[operator]
+
+
+def test_a_reading_that_cannot_be_walked_says_why() -> None:
+    found = reckon("Roast at 60C until the core reads 75C.", roast(HOT_THEN_LOW))
+    assert found.result is not None
+    assert "not reached" in found.result.reason
+    assert reckon("Season well.", roast(HOT_THEN_LOW)).result is None
