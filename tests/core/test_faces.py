@@ -47,7 +47,7 @@ def minutes_of_ours(
     sim = Simulation.start(body, tables, par, surface.coats(), 7.0, 21.0)
     env = np.zeros(kernel.ENV_SIZE)
     env[kernel.E_TARGET] = env[kernel.E_START] = 160.0
-    for face, h in enumerate((top, side, side, under)):
+    for face, h in enumerate((top, side, side, under, side)):
         surface.set_face(env, face, h=h)
     assert sim.advance(env, 86400.0, goal=kernel.GOAL_CORE, value=55.0)
     return sim.minutes
@@ -282,5 +282,5 @@ def test_a_flat_piece_has_slices_and_a_rim_like_any_other() -> None:
     centres = [s.centre_c for s in slices_of(end)]
     assert centres[len(centres) // 2] == pytest.approx(57.0, abs=1.0)
     assert 0.0 < rim_mm(end, 57.0) < end.body.half.max() * 1000
-    assert end.Ts.shape == (FINE.nz, 4)
+    assert end.Ts.shape == (FINE.nz, 5)
     assert end.brown[:, SIDE_A].min() >= 0.0

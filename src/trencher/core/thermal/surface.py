@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.conduction import END
 from trencher.core.thermal.cooker import DOOR_RECOVERY_S, Cooker, door_share
 from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
 
@@ -45,7 +46,7 @@ FILM_START_KG_M2: dict[SurfaceState, float] = {"wet": 0.15, "blotted": 0.05, "dr
 """Water on the skin of a joint rinsed or marinated, blotted, or left uncovered in the cold."""
 DRY_LIMIT_SHARE = 0.12
 """Water that does not boil off at 100 °C, share of the raw water."""
-SEEP_M2_S = 2e-9
+SEEP_M2_S = 2.2e-9
 """Diffusivity of water towards the drying skin. Moisture profiles of roasted meat."""
 CRUST_FROM_SHARE = 0.9
 CRUST_K_SHARE = 0.25
@@ -191,8 +192,8 @@ def parameters(*, water: float, moist: bool, max_dt_s: float) -> Floats:
 
 
 def coats(*, fat_mm: float = 0.0, rind: bool = False) -> Floats:
-    """What lies on the four faces, (4, COAT_SIZE): meat all round, fat or rind on top."""
-    c = np.zeros((kernel.FACES, kernel.COAT_SIZE))
+    """What lies on the faces and ends, (5, COAT_SIZE): meat all round, fat or rind on top."""
+    c = np.zeros((kernel.SKINS, kernel.COAT_SIZE))
     c[:, kernel.C_FILM_REF], c[:, kernel.C_FILM_CAP] = FILM_REF_KG_M2, FILM_CAP_KG_M2
     c[:, kernel.C_FEED] = c[:, kernel.C_SEEP] = c[:, kernel.C_BROWN] = 1.0
     c[:, kernel.C_CRISP_RATE] = AT_SIX_TENTHS / (BROWN_MIN_AT_120 * 60.0)
@@ -213,8 +214,8 @@ def coats(*, fat_mm: float = 0.0, rind: bool = False) -> Floats:
 
 
 def first_film(state: SurfaceState, *, rind: bool) -> Floats:
-    """Water on (or in the rind of) the four faces at the start, kg/m²."""
-    film = np.full(kernel.FACES, FILM_START_KG_M2[state])
+    """Water on (or in the rind of) the faces and ends at the start, kg/m², (5,)."""
+    film = np.full(kernel.SKINS, FILM_START_KG_M2[state])
     if rind:
         film[TOP] = RIND_WATER_KG_M2[state]
     return film
@@ -237,7 +238,7 @@ def set_face(
 
 def set_all(env: Floats, **what: float) -> None:
     """Write what every face meets."""
-    for face in range(kernel.FACES):
+    for face in range(kernel.SKINS):
         set_face(env, face, **what)
 
 
@@ -271,7 +272,7 @@ def oven_air(
         env[kernel.E_SWING], env[kernel.E_SWING_S] = cooker.swing_c, 60.0 * cooker.swing_min
     h = cooker.h_w_m2k * h_scale
     set_face(env, TOP, h=h, emissivity=EMISSIVITY, escape=1.0)
-    for side in (SIDE_A, SIDE_B):
+    for side in (SIDE_A, SIDE_B, END):
         set_face(env, side, h=h * SIDE_SHELTER, emissivity=EMISSIVITY * SIDE_SHELTER, escape=1.0)
     below = UNDERS[under]
     set_face(
@@ -294,7 +295,7 @@ def oven_off(
     )  # fmt: skip
     env[kernel.E_TAU], env[kernel.E_SWING] = cooker.off_s, 0.0
     h = min(cooker.h_w_m2k, 6.0) * h_scale
-    for face in (TOP, SIDE_A, SIDE_B):
+    for face in (TOP, SIDE_A, SIDE_B, END):
         set_face(env, face, h=h)
     return env
 
@@ -311,7 +312,7 @@ def in_liquid(env: Floats, *, litres: float, floor_m2: float, thickness_m: float
     # Dry, the lump is the tin again, and gives what a tin gives.
     env[kernel.E_NODE_DRY_H] = UNDERS["tin"].h
     set_face(env, UNDER, contact=1.0, contact_h=LIQUID_H_W_M2K, escape=0.0)
-    for side in (SIDE_A, SIDE_B):
+    for side in (SIDE_A, SIDE_B, END):
         set_face(env, side, contact=deep, contact_h=LIQUID_H_W_M2K)
 
 
