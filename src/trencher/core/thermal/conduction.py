@@ -178,14 +178,19 @@ def _mean_of(values, volume, disc):
     return total / volume[disc].sum()
 
 
-@njit(cache=True, nogil=True, inline="always")
-def _part(own, disc, face, mid):
-    """Share of its outermost cell that lies beneath a face."""
-    whole = 0.0
-    for f in range(FACES):
-        if mid == 0 or (f >= 2) == (face >= 2):
-            whole += own[disc, f]
-    return own[disc, face] / whole
+@njit(cache=True, nogil=True)
+def _parts(own, mid):
+    """Shares of its outermost cell that lie beneath each face, (nz, FACES)."""
+    nz = own.shape[0]
+    parts = np.empty((nz, FACES))
+    for j in range(nz):
+        for f in range(FACES):
+            whole = 0.0
+            for other in range(FACES):
+                if mid == 0 or (other >= 2) == (f >= 2):
+                    whole += own[j, other]
+            parts[j, f] = own[j, f] / whole
+    return parts
 
 
 @njit(cache=True, nogil=True)
@@ -285,8 +290,8 @@ def _surface_laws(
 
 @njit(cache=True, nogil=True)
 def _heat_step(
-    T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own, half, shares, mid,
-    enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
+    T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own, parts, half, shares,
+    mid, enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
     rk, C, R, X, Ga, cc, dd, law, secant,
 ):  # fmt: skip
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
@@ -392,7 +397,7 @@ def _heat_step(
                 film[j, f] -= of_film * gone / own[j, f]
                 inside = (1.0 - of_film) * gone / volume[j, cell]
                 W[j, cell] -= inside
-                rim[j, f] -= inside / _part(own, j, f, mid)
+                rim[j, f] -= inside / parts[j, f]
                 carried += (1.0 - of_film) * gone * CP_WATER * T[j, cell]
         # The radial part, which the second half sees unchanged: 2C/dt (T* − T) − axial part.
         for i in range(nr):
@@ -546,8 +551,8 @@ def _misses(T, X, C, volume, enthalpy):
 
 @njit(cache=True, nogil=True)
 def _water_step(
-    T, W, rim, film, volume, radial, inner, outer, area, own, mid, held, enthalpy, coats, par, dt,
-    state,
+    T, W, rim, film, volume, radial, inner, outer, area, own, parts, mid, held, enthalpy, coats,
+    par, dt, state,
 ):  # fmt: skip
     """Water seeps towards the drying skin, is expelled by the heat, and boils off at 100 °C.
 
@@ -563,15 +568,13 @@ def _water_step(
             rate = par[P_SEEP] * radial[j, i] / (outer[i] + inner[i + 1])
             gone = 0.0
             if b == nr - 1 or (b == 0 and mid > 0):
+                filled = 1.0 - math.exp(-rate * dt / volume[j, b])
                 # Into the outermost cell: to each face by its own drought.
                 for f in range(FACES):
                     if _outer_cell(f, mid, nr) == b and rim[j, f] < W[j, a]:
-                        part = _part(own, j, f, mid)
+                        part = parts[j, f]
                         # The drought it feeds shrinks meanwhile: exactly, not by its first rate.
-                        flow = (
-                            part * volume[j, b] * (W[j, a] - rim[j, f])
-                            * (1.0 - math.exp(-rate * dt / volume[j, b]))
-                        )  # fmt: skip
+                        flow = part * volume[j, b] * (W[j, a] - rim[j, f]) * filled
                         rim[j, f] += flow / (part * volume[j, b])
                         gone += flow
             elif W[j, a] > W[j, b]:
@@ -743,7 +746,7 @@ def advance(
     T0, W0, rim0, film0, Ts0 = T.copy(), W.copy(), rim.copy(), film.copy(), Ts.copy()
     brown0, crisp0, highest0, state0 = brown.copy(), crisp.copy(), highest.copy(), state.copy()
     moist, linear = par[P_MOIST] > 0.0, par[P_LINEAR] > 0.0
-    total = volume.sum()
+    total, parts = volume.sum(), _parts(own, mid)
     since, dt = 0.0, FIRST_DT
     ready = False
     if rows == 1:
@@ -785,7 +788,7 @@ def advance(
                         W[:], rim[:], film[:], Ts[:] = W1, rim1, film1, Ts1
                     heat, latent, vapour_kg, carried, given = _heat_step(
                         T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own,
-                        half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air,
+                        parts, half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air,
                         wall, node_c, node_wet, go, ready, rk, C, R, X, Ga, cc, dd, law, secant,
                     )  # fmt: skip
                 if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
@@ -806,8 +809,8 @@ def advance(
             dripped = 0.0
             if moist:
                 dripped = _water_step(
-                    T, W, rim, film, volume, radial, inner, outer, area, own, mid,
-                    held, enthalpy, coats, par, go, state,
+                    T, W, rim, film, volume, radial, inner, outer, area, own, parts,
+                    mid, held, enthalpy, coats, par, go, state,
                 )  # fmt: skip
                 _brown_step(Ts, brown, crisp, coats, env, par, air, wall, node_c, node_wet, law, go)
             if env[E_NODE] == LUMP_NODE:

@@ -68,7 +68,7 @@ def fitted(grid: Grid, thickness_m: float) -> Grid:
     return Grid(min(grid.nr, max(FEWEST_SHELLS, shells)), grid.nz, grid.dt_s)
 
 
-FINE = Grid(22, 15, 45.0)
+FINE = Grid(22, 15, 60.0)
 COARSE = Grid(9, 9, 90.0)
 
 
