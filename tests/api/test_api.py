@@ -260,3 +260,43 @@ def test_the_committed_description_is_the_running_one() -> None:
     from pathlib import Path
 
     assert json.loads(Path("docs/openapi.json").read_text(encoding="utf-8")) == describe()
+
+
+OWN = {"name": "Goat neck", "kind": "game", "meat": "marbled", "collagen": True, "bone_share": 0.2}
+
+
+def test_a_cut_of_ones_own_is_kept_planned_and_forgotten(client: TestClient) -> None:
+    made = client.post("/api/cuts", json=OWN)
+    assert made.status_code == 201
+    cut = made.json()
+    assert client.get("/api/catalogue").json()["cuts"][0]["id"] == cut["id"]
+    joint = {"cut": cut["id"], "weight_kg": 1.4, "own": cut["own"]}
+    plan = client.post("/api/roasts", json=PLAN | {"joint": joint}).json()
+    ways = client.post("/api/ways", json=WISH | {"joint": joint, "wanted_c": 90}).json()["ways"]
+    assert any(w["forecast"] for w in ways)
+    assert client.delete(f"/api/cuts/{cut['id']}").status_code == 204
+    assert client.delete(f"/api/cuts/{cut['id']}").status_code == 404
+    # The roast keeps what it was made with.
+    kept = client.get(f"/api/roasts/{plan['id']}").json()
+    assert kept["joint"]["own"]["name"] == "Goat neck"
+
+
+def test_an_own_cut_that_makes_no_sense_is_refused(client: TestClient) -> None:
+    assert client.post("/api/cuts", json=OWN | {"bone_share": 2}).status_code == 422
+    bad = {"cut": "own-x", "weight_kg": 1.0, "own": {"name": "x", "shape": [1]}}
+    answer = client.post("/api/forecast", json=WISH | {"joint": bad, "method": "180C 1h"})
+    assert answer.status_code == 422
+    assert "thickness, width, length" in answer.json()["detail"]
+    nameless = {"cut": "own-x", "weight_kg": 1.0}
+    answer = client.post("/api/forecast", json=WISH | {"joint": nameless, "method": "180C 1h"})
+    assert answer.json()["code"] == "unknown_name"
+
+
+def test_fat_and_a_wet_surface_move_a_forecast(client: TestClient) -> None:
+    def crust(**more: object) -> float:
+        joint = PLAN["joint"] | {"fat_mm": 0.0} | more
+        body = WISH | {"joint": joint, "method": "210C 1h; rest open 10min"}
+        return float(client.post("/api/forecast", json=body).json()["crust"])
+
+    assert crust(surface="dried") > crust(surface="wet")
+    assert crust(fat_mm=10.0) > crust()

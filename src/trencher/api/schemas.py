@@ -54,6 +54,9 @@ class JointBody(In):
     width_mm: Annotated[float | None, _bounds("width_mm")] = None
     length_mm: Annotated[float | None, _bounds("length_mm")] = None
     start_c: Annotated[float, _bounds("start_c")] = 7.0
+    fat_mm: Annotated[float | None, _bounds("fat_mm")] = None
+    surface: Literal["wet", "blotted", "dried"] = "blotted"
+    own: dict[str, JsonValue] | None = None
 
 
 JOINT_EXAMPLE: dict[str, JsonValue] = {
@@ -281,6 +284,27 @@ class Cut(Out):
     trim_share: float
     note: str
     sources: list[str]
+    fat_mm: float
+    own: dict[str, JsonValue] | None
+
+
+class OwnCutBody(In):
+    """A cut of one's own. ``meat`` stands for a composition; bone and fat as bought."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"name": "Goat neck", "kind": "game", "collagen": True}]}
+    )
+
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    kind: Literal["beef", "lamb", "pork", "game"]
+    meat: Literal["lean", "marbled", "fatty"] = "lean"
+    bone_share: Annotated[float, Field(ge=0.0, le=0.5)] = 0.0
+    fat_mm: Annotated[float, _bounds("fat_mm")] = 0.0
+    usual_kg: Annotated[float, _bounds("weight_kg")] = 1.5
+    wanted_c: Annotated[float, Field(ge=30.0, le=99.0)] = 58.0
+    collagen: bool = False
+    rind: bool = False
+    rolled: bool = False
 
 
 class BandOut(Out):
@@ -398,6 +422,8 @@ class ForecastOut(Out):
     even_fraction: float | None
     rim_mm: float | None
     crust: float
+    crisp: float
+    crackling: bool | None
     tenderness: float
     late_c: float
     cooked_kg: float

@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 
 from trencher.api import schemas as s
-from trencher.core.catalogue.cuts import Cut
-from trencher.core.joint import Joint, Size
+from trencher.core.catalogue.cuts import Cut, facts_of
+from trencher.core.joint import Size
 from trencher.core.method.stages import Minutes, Oven, Rate, Stage
 from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, slices_of
 from trencher.core.planner.cautions import Caution, Verdict
@@ -17,7 +17,7 @@ from trencher.core.planner.doubt import Band
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.setup import kitchen
 from trencher.core.session import Session
-from trencher.service.planning import Way, Wish, cooker_of
+from trencher.service.planning import Way, Wish, cooker_of, joint_of
 from trencher.service.roasts import Following
 from trencher.store.repository import OvenRecord
 
@@ -30,7 +30,8 @@ def cut(c: Cut) -> s.Cut:
     return s.Cut(
         id=c.id, kind=c.kind, name=c.name, aliases=list(c.aliases), usual_kg=c.usual_kg,
         wanted_c=c.wanted_c, collagen=c.collagen, rind=c.rind, bone_share=c.bone_share,
-        trim_share=c.trim_share, note=c.note, sources=list(c.sources),
+        trim_share=c.trim_share, note=c.note, sources=list(c.sources), fat_mm=c.fat_mm,
+        own=facts_of(c) if "own" in c.sources else None,
     )  # fmt: skip
 
 
@@ -104,6 +105,8 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
         even_fraction=f.even_fraction,
         rim_mm=f.rim_mm,
         crust=f.crust,
+        crisp=f.faces.crisp_top,
+        crackling=f.faces.crackles,
         tenderness=f.tenderness,
         late_c=f.late_c,
         cooked_kg=cooked,
@@ -132,7 +135,7 @@ def way(w: Way) -> s.WayOut:
 def wish(body: s.WishBody, record: OvenRecord, profile: str) -> Wish:
     """The service's wish of a body."""
     return Wish(
-        joint=Joint(**body.joint.model_dump()),
+        joint=joint_of(body.joint.model_dump()),
         cooker=cooker_of(record),
         wanted_c=body.wanted_c,
         rest_min=body.rest_min,
@@ -257,7 +260,7 @@ def outlook(f: Following) -> s.OutlookOut:
 def _width_over_thickness(session: Session) -> float:
     from trencher.core.joint import size_of
 
-    size = size_of(Joint(**session.plan["joint"]))
+    size = size_of(joint_of(session.plan["joint"]))
     high, low = max(size.width_mm, size.thickness_mm), min(size.width_mm, size.thickness_mm)
     return high / low
 
@@ -313,7 +316,7 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
     return s.BookLine(
         id=roast_id,
         name=session.plan["name"],
-        cut=Joint(**joint).facts.name,
+        cut=joint_of(joint).facts.name,
         weight_kg=joint["weight_kg"],
         served_at=datetime.fromisoformat(heading_serve),
         school=session.school,

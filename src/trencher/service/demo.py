@@ -17,7 +17,7 @@ from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
-from trencher.service.planning import Wish, cooker_of, planned_summary, work_out
+from trencher.service.planning import Wish, cooker_of, joint_of, planned_summary, work_out
 from trencher.service.roasts import RoastService
 from trencher.sim.roast import PretendRoast, Span
 from trencher.sim.world import (
@@ -96,10 +96,9 @@ def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> Non
         "wanted_c": float(past.wanted_c), "rest_min": float(past.rest_min),
         "serve_at": serve.isoformat(),
     }  # fmt: skip
-    from trencher.core.joint import Joint
 
     wish = Wish(
-        joint=Joint(**past.joint),
+        joint=joint_of(past.joint),
         cooker=cooker_of(repository.oven(past.oven_id)),
         wanted_c=past.wanted_c,
         rest_min=past.rest_min,

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
+from trencher.core.catalogue.cuts import own_cut
 from trencher.core.catalogue.safety import profile_named
 from trencher.core.errors import InputError, TrencherError
 from trencher.core.joint import Joint
@@ -15,6 +17,7 @@ from trencher.core.planner.cautions import Caution, plan_cautions
 from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, MEASURED_START_SD_C, Doubt
 from trencher.core.planner.forecast import Forecast, forecast
 from trencher.core.planner.forward import Walk, walk
+from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE, FINE
@@ -22,6 +25,14 @@ from trencher.formats.roast import read_cooker
 from trencher.store.repository import OvenRecord
 
 SERIES_EVERY_S = 120.0
+
+
+def joint_of(facts: Mapping[str, Any]) -> Joint:
+    """The core's joint of kept facts; an own cut's facts stand with it, so that a roast keeps what
+    it was made with. Raises InputError for facts that make no sense."""
+    own = facts.get("own")
+    known = {k: v for k, v in facts.items() if k != "own" and v is not None}
+    return Joint(**known, own=None if own is None else own_cut({**own, "id": known["cut"]}))
 
 
 def cooker_of(oven: OvenRecord) -> Cooker:
@@ -110,8 +121,8 @@ def cached_forecast(roast: Roast, doubt: Doubt, quick: bool) -> Forecast:
 
 @lru_cache(maxsize=64)
 def cached_walk(roast: Roast) -> Walk:
-    """The planned walk, kept for following the real one. Never change it."""
-    return walk(kitchen(roast, FINE))
+    """The planned walk as this oven can do it, kept for following. Never change it."""
+    return walk(kitchen(within_limits(roast)[0], FINE))
 
 
 def work_out(

@@ -14,7 +14,6 @@ from trencher.core.belief.follow import Outlook, Reading, outlook
 from trencher.core.belief.timeline import Timeline, timeline
 from trencher.core.catalogue.safety import profile_named
 from trencher.core.errors import Conflict, InputError, OutOfRange
-from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, with_rest
@@ -23,7 +22,14 @@ from trencher.core.session import MARKS, Session, check_step
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
-from trencher.service.planning import Wish, cached_walk, cooker_of, planned_summary, work_out
+from trencher.service.planning import (
+    Wish,
+    cached_walk,
+    cooker_of,
+    joint_of,
+    planned_summary,
+    work_out,
+)
 from trencher.store.repository import Heading, OvenRecord, Repository
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
@@ -76,7 +82,7 @@ class RoastService:
     def wish(self, session: Session) -> Wish:
         """What the roast is planned for; a core measured at the door replaces the assumed start."""
         plan = session.plan
-        joint = Joint(**plan["joint"])
+        joint = joint_of(plan["joint"])
         if session.start_c is not None:
             joint = replace(joint, start_c=session.start_c)
         return Wish(
@@ -138,7 +144,7 @@ class RoastService:
 
     def verdict(self, session: Session) -> Verdict:
         """The figure of the profile in use against this roast's core readings."""
-        cut = Joint(**session.plan["joint"]).facts
+        cut = joint_of(session.plan["joint"]).facts
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
         return plate_verdict(cut, profile_named(self.profile()), measured)
 
@@ -161,7 +167,7 @@ class RoastService:
 
     def _check_plan(self, plan: Mapping[str, Any]) -> None:
         Wish(
-            joint=Joint(**plan["joint"]),
+            joint=joint_of(plan["joint"]),
             cooker=cooker_of(self.repository.oven(plan["oven_id"])),
             wanted_c=plan["wanted_c"],
             rest_min=plan["rest_min"],

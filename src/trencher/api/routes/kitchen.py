@@ -4,16 +4,17 @@ from __future__ import annotations
 
 import re
 import secrets
+from typing import Any
 
 from fastapi import APIRouter
 
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
-from trencher.core.catalogue.cuts import CUTS
+from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
 from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands
 from trencher.core.catalogue.safety import PROFILES, profile_named
-from trencher.core.errors import Conflict
+from trencher.core.errors import Conflict, NotFound
 from trencher.core.joint import LIMITS
 from trencher.service.clock import FastClock
 from trencher.service.planning import all_ways, cooker_of, work_out
@@ -32,7 +33,7 @@ def _bands(house: House) -> list[s.BandOut]:
 def catalogue(house: HouseDep) -> s.Catalogue:
     """Cuts, doneness words, safety profiles, bounds."""
     return s.Catalogue(
-        cuts=[views.cut(c) for c in CUTS.values()],
+        cuts=[views.cut(c) for c in (*_own_cuts(house), *CUTS.values())],
         bands=_bands(house),
         profiles=[
             {"id": p.id, "name": p.name, "source": p.source, "checked": p.checked}
@@ -43,6 +44,44 @@ def catalogue(house: HouseDep) -> s.Catalogue:
         profile=house.roasts.profile(),
         demo=house.live is not None,
     )
+
+
+def _own_cuts(house: House) -> list[Cut]:
+    kept = house.repository.setting("own_cuts") or {}
+    return [own_cut(facts) for facts in kept.values()]
+
+
+MEATS = {
+    "lean": {"water": 0.72, "protein": 0.21, "fat": 0.06},
+    "marbled": {"water": 0.64, "protein": 0.19, "fat": 0.16},
+    "fatty": {"water": 0.58, "protein": 0.17, "fat": 0.24},
+}
+
+
+@router.post("/cuts", status_code=201)
+def add_cut(house: HouseDep, body: s.OwnCutBody) -> s.Cut:
+    """A cut of one's own, kept in this kitchen."""
+    facts: dict[str, Any] = body.model_dump(exclude={"meat", "rolled"})
+    safety = {"pork": "pork", "game": "game"}.get(body.kind, "rolled" if body.rolled else "whole")
+    name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "cut"
+    cut = own_cut(
+        {**facts, "id": f"own-{name}-{secrets.token_hex(2)}", "safety": safety,
+         "meat": MEATS[body.meat], "tied": body.rolled}
+    )  # fmt: skip
+    kept = house.repository.setting("own_cuts") or {}
+    house.repository.set_setting("own_cuts", {**kept, cut.id: facts_of(cut)})
+    house.feed.ring()
+    return views.cut(cut)
+
+
+@router.delete("/cuts/{cut_id}", status_code=204)
+def drop_cut(house: HouseDep, cut_id: str) -> None:
+    """Forget a cut of one's own; roasts made with it keep their facts."""
+    kept = house.repository.setting("own_cuts") or {}
+    if cut_id not in kept:
+        raise NotFound(f"{cut_id!r} is no cut of your own", allowed="see the catalogue")
+    house.repository.set_setting("own_cuts", {k: v for k, v in kept.items() if k != cut_id})
+    house.feed.ring()
 
 
 @router.put("/doneness")

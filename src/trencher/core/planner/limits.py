@@ -19,6 +19,8 @@ from trencher.core.thermal.simulation import Simulation
 LONGEST_SHARE = 3.0
 """Colour is not waited for longer than this many times the written minutes."""
 SLACK_C = 0.5
+WORTH_C, WORTH_MIN = 0.3, 1.0
+"""Less than this is not worth a word."""
 
 
 def at_limit(roast: Roast, true_c: float) -> Temp:
@@ -75,10 +77,14 @@ def _by_colour(asked: Roast, limited: Roast, i: int, text: str) -> tuple[Roast, 
     moved = reached.core_c - hot.core_c
     text = (
         f"{text} The stage ends on the same colour, after {spent:.0f} minutes instead of "
-        f"{written:.0f}; the core is then {{d:{moved:.1f}}} further"
+        f"{written:.0f}"
     )
+    if abs(moved) >= WORTH_C:
+        text += f"; the core is then {{d:{abs(moved):.1f}}} {'further' if moved > 0 else 'back'}"
     try:
         before, after = walk(kitchen(free, FINE)).pull_min, walk(kitchen(longer, FINE)).pull_min
     except TrencherError:
         return longer, f"{text}."
+    if abs(after - before) < WORTH_MIN:
+        return longer, f"{text}; the take-out stays where it was."
     return longer, f"{text}, and the take-out moves from minute {before:.0f} to {after:.0f}."

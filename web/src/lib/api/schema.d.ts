@@ -68,6 +68,46 @@ export interface paths {
     patch?: never
     trace?: never
   }
+  '/cuts': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /**
+     * Add Cut
+     * @description A cut of one's own, kept in this kitchen.
+     */
+    post: operations['add_cut_cuts_post']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/cuts/{cut_id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /**
+     * Drop Cut
+     * @description Forget a cut of one's own; roasts made with it keep their facts.
+     */
+    delete: operations['drop_cut_cuts__cut_id__delete']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
   '/demo/roast-in-progress': {
     parameters: {
       query?: never
@@ -679,6 +719,8 @@ export interface components {
       bone_share: number
       /** Collagen */
       collagen: boolean
+      /** Fat Mm */
+      fat_mm: number
       /** Id */
       id: string
       /** Kind */
@@ -687,6 +729,10 @@ export interface components {
       name: string
       /** Note */
       note: string
+      /** Own */
+      own: {
+        [key: string]: components['schemas']['JsonValue']
+      } | null
       /** Rind */
       rind: boolean
       /** Sources */
@@ -752,6 +798,10 @@ export interface components {
       cautions: components['schemas']['NoteOut'][]
       /** Cooked Kg */
       cooked_kg: number
+      /** Crackling */
+      crackling: boolean | null
+      /** Crisp */
+      crisp: number
       /** Crust */
       crust: number
       /** End Min */
@@ -791,16 +841,31 @@ export interface components {
       /** Cut */
       cut: string
       /**
+       * Fat Mm
+       * @description mm
+       */
+      fat_mm?: number | null
+      /**
        * Length Mm
        * @description mm
        */
       length_mm?: number | null
+      /** Own */
+      own?: {
+        [key: string]: components['schemas']['JsonValue']
+      } | null
       /**
        * Start C
        * @description °C
        * @default 7
        */
       start_c: number
+      /**
+       * Surface
+       * @default blotted
+       * @enum {string}
+       */
+      surface: 'wet' | 'blotted' | 'dried'
       /**
        * Thickness Mm
        * @description mm
@@ -817,6 +882,7 @@ export interface components {
        */
       width_mm?: number | null
     }
+    JsonValue: unknown
     /**
      * MapOut
      * @description Highest temperature of every cell; see docs/formats.md.
@@ -1064,6 +1130,67 @@ export interface components {
       name: string
       /** Preheat Min */
       preheat_min?: number | null
+    }
+    /**
+     * OwnCutBody
+     * @description A cut of one's own. ``meat`` stands for a composition; bone and fat as bought.
+     * @example {
+     *       "collagen": true,
+     *       "kind": "game",
+     *       "name": "Goat neck"
+     *     }
+     */
+    OwnCutBody: {
+      /**
+       * Bone Share
+       * @default 0
+       */
+      bone_share: number
+      /**
+       * Collagen
+       * @default false
+       */
+      collagen: boolean
+      /**
+       * Fat Mm
+       * @description mm
+       * @default 0
+       */
+      fat_mm: number
+      /**
+       * Kind
+       * @enum {string}
+       */
+      kind: 'beef' | 'lamb' | 'pork' | 'game'
+      /**
+       * Meat
+       * @default lean
+       * @enum {string}
+       */
+      meat: 'lean' | 'marbled' | 'fatty'
+      /** Name */
+      name: string
+      /**
+       * Rind
+       * @default false
+       */
+      rind: boolean
+      /**
+       * Rolled
+       * @default false
+       */
+      rolled: boolean
+      /**
+       * Usual Kg
+       * @description kg
+       * @default 1.5
+       */
+      usual_kg: number
+      /**
+       * Wanted C
+       * @default 58
+       */
+      wanted_c: number
     }
     /**
      * PlanBody
@@ -1700,6 +1827,140 @@ export interface operations {
         content: {
           'application/json': components['schemas']['ClockOut']
         }
+      }
+      /** @description The body is not JSON */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Asked from another site or for another host */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description There is no such thing */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description It does not fit where the roast stands */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description What was given cannot be used: what, where, allowed */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  add_cut_cuts_post: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OwnCutBody']
+      }
+    }
+    responses: {
+      /** @description Successful Response */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Cut']
+        }
+      }
+      /** @description The body is not JSON */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description Asked from another site or for another host */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description There is no such thing */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description It does not fit where the roast stands */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+      /** @description What was given cannot be used: what, where, allowed */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['Problem']
+        }
+      }
+    }
+  }
+  drop_cut_cuts__cut_id__delete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        cut_id: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description Successful Response */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
       }
       /** @description The body is not JSON */
       400: {

@@ -1,4 +1,5 @@
-// Finding a cut by what was typed: every word must occur in its names; its own name counts first.
+// Finding a cut by what was typed: every word must occur in its names; its own name counts first,
+// most of all if it begins so.
 
 export type Named = { name: string; kind: string; aliases: string[] }
 
@@ -7,10 +8,11 @@ export function matchingCuts<T extends Named>(cuts: T[], typed: string): T[] {
   const rank = (cut: T): number => {
     const name = `${cut.name} ${cut.kind}`.toLowerCase()
     const all = `${name} ${cut.aliases.join(' ').toLowerCase()}`
-    if (words.every((w) => name.includes(w))) return 0
-    return words.every((w) => all.includes(w)) ? 1 : 2
+    if (name.startsWith(words.join(' '))) return 0
+    if (words.every((w) => name.includes(w))) return 1
+    return words.every((w) => all.includes(w)) ? 2 : 3
   }
   return cuts
-    .filter((cut) => rank(cut) < 2)
+    .filter((cut) => rank(cut) < 3)
     .toSorted((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name))
 }

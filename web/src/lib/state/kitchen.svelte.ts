@@ -90,6 +90,10 @@ class Kitchen {
     }
   }
 
+  async reloadCatalogue(): Promise<void> {
+    this.catalogue = await want(http.GET('/catalogue'))
+  }
+
   async reloadOvens(): Promise<void> {
     this.ovens = await want(http.GET('/ovens'))
   }

@@ -30,7 +30,14 @@
   })
 
   const draft = $derived(plan.draft)
-  const cut = $derived(kitchen.catalogue?.cuts.find((c) => c.id === draft?.joint.cut))
+  const named = $derived(kitchen.catalogue?.cuts.find((c) => c.id === draft?.joint.cut))
+  // A cut of one's own that was forgotten since: the joint still knows what it is.
+  const cut = $derived(
+    named ??
+      (draft?.joint.own
+        ? { note: '', rind: false, fat_mm: 0, ...(draft.joint.own as { name: string }) }
+        : undefined),
+  )
   const way = $derived(
     plan.ways.find((w) => w.id === roast?.school && w.forecast !== null) ??
       plan.ways.find((w) => w.forecast !== null),
@@ -107,7 +114,9 @@
 
   async function withCut(id: string): Promise<void> {
     const other = kitchen.catalogue?.cuts.find((c) => c.id === id)
-    if (other !== undefined) plan.pull({ joint: { cut: id }, wanted_c: other.wanted_c }, true)
+    if (other === undefined) return
+    const joint = { cut: id, own: other.own ?? null, fat_mm: null }
+    plan.pull({ joint, wanted_c: other.wanted_c }, true)
   }
 </script>
 
@@ -273,6 +282,34 @@
             {#each kitchen.ovens as oven (oven.id)}
               <option value={oven.id}>{oven.name}</option>
             {/each}
+          </select>
+        </label>
+      </div>
+      <div class="two">
+        <NumberField
+          label={cut.rind ? 'Fat under the rind' : 'Fat on top'}
+          note={draft.joint.fat_mm === null || draft.joint.fat_mm === undefined ? 'usual' : ''}
+          value={mm(draft.joint.fat_mm ?? cut.fat_mm)}
+          low={0}
+          high={mm(40)}
+          step={metric ? 1 : 0.05}
+          unit={metric ? 'mm' : 'in'}
+          onvalue={(v) => plan.pull({ joint: { fat_mm: toMm(v) } }, true)}
+        />
+        <label>
+          <span class="label">Its surface</span>
+          <select
+            class="field"
+            value={draft.joint.surface ?? 'blotted'}
+            onchange={(e) =>
+              plan.pull(
+                { joint: { surface: e.currentTarget.value as 'wet' | 'blotted' | 'dried' } },
+                true,
+              )}
+          >
+            <option value="wet">wet</option>
+            <option value="blotted">blotted</option>
+            <option value="dried">dried cold</option>
           </select>
         </label>
       </div>

@@ -9,7 +9,14 @@
     wanted = false,
     onpick,
     onfound,
-  }: { cuts: Cut[]; wanted?: boolean; onpick: (cut: Cut) => void; onfound?: () => void } = $props()
+    onown,
+  }: {
+    cuts: Cut[]
+    wanted?: boolean
+    onpick: (cut: Cut) => void
+    onfound?: () => void
+    onown?: (typed: string) => void
+  } = $props()
 
   let typed = $state('')
   const found = $derived(matchingCuts(cuts, typed))
@@ -42,7 +49,9 @@
   placeholder="Find a cut: rump, leg, rib roast…"
   inputBehavior="autohighlight"
   value={[]}
-  onOpenChange={() => (typed = '')}
+  onOpenChange={(e) => {
+    if (!e.open) typed = ''
+  }}
   onInputValueChange={(e) => (typed = e.inputValue)}
   onValueChange={(e) => picked(e.value)}
   selectionBehavior="clear"
@@ -62,6 +71,11 @@
         {:else}
           <p class="p-3">No cut has that name. Try another, such as “loin” or “shoulder”.</p>
         {/each}
+        {#if onown !== undefined && typed.trim() !== ''}
+          <button type="button" class="own-cut" onclick={() => onown(typed.trim())}>
+            “{typed.trim()}” as a cut of my own
+          </button>
+        {/if}
       </Combobox.Content>
     </Combobox.Positioner>
   </Portal>
@@ -87,6 +101,18 @@
   }
   :global(.cut-item small) {
     color: var(--ink-soft);
+  }
+  :global(.own-cut) {
+    width: 100%;
+    min-height: 48px;
+    padding: 0.4rem 0.7rem;
+    text-align: left;
+    color: var(--ink);
+    border-top: 1px solid var(--line-strong);
+    cursor: pointer;
+  }
+  :global(.own-cut:hover) {
+    background: var(--paper-deep);
   }
   :global(.cut-item[data-highlighted]) {
     background: var(--paper-deep);

@@ -5,8 +5,11 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { nextSeven } from '$lib/units'
   import CutSearch from './CutSearch.svelte'
+  import OwnCut from './OwnCut.svelte'
 
   let fault = $state('')
+  /** What was typed when no cut had that name; null while the catalogue serves. */
+  let own = $state<string | null>(null)
 
   async function lay(cut: Cut): Promise<void> {
     try {
@@ -22,7 +25,13 @@
         http.POST('/roasts', {
           body: {
             name: cut.name,
-            joint: { cut: cut.id, weight_kg: cut.usual_kg, start_c: 6 },
+            joint: {
+              cut: cut.id,
+              weight_kg: cut.usual_kg,
+              start_c: 6,
+              surface: 'blotted',
+              own: cut.own ?? null,
+            },
             oven_id: oven.id,
             wanted_c: cut.wanted_c,
             rest_min: 30,
@@ -39,11 +48,30 @@
 </script>
 
 <div class="new">
-  <CutSearch
-    cuts={kitchen.catalogue?.cuts ?? []}
-    wanted={kitchen.findsCut}
-    onpick={lay}
-    onfound={() => (kitchen.findsCut = false)}
-  />
+  {#if own === null}
+    <CutSearch
+      cuts={kitchen.catalogue?.cuts ?? []}
+      wanted={kitchen.findsCut}
+      onpick={lay}
+      onfound={() => (kitchen.findsCut = false)}
+      onown={(typed) => (own = typed)}
+    />
+  {:else}
+    <OwnCut
+      name={own.charAt(0).toUpperCase() + own.slice(1)}
+      onmade={(cut) => {
+        own = null
+        void lay(cut)
+      }}
+      ondone={() => (own = null)}
+    />
+  {/if}
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
 </div>
+
+<style>
+  .new {
+    position: relative;
+    min-height: 44px;
+  }
+</style>

@@ -187,6 +187,12 @@
               <dt>as wanted</dt>
               <dd>{Math.round((f.even_fraction ?? 0) * 100)} %</dd>
             </div>
+            {#if f.crackling !== null}
+              <div>
+                <dt>rind</dt>
+                <dd>{f.crackling ? 'crackles' : f.crisp > 0.3 ? 'half crisp' : 'soft'}</dd>
+              </div>
+            {/if}
             <div>
               <dt>loses</dt>
               <dd>{Math.round(f.loss * 100)} %</dd>
