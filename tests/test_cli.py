@@ -122,3 +122,29 @@ def test_binary_is_refused(tmp_path: Path) -> None:
 
 def test_the_schema_is_printed() -> None:
     assert json.loads(trencher("schema").stdout)["title"] == "Trencher roast"
+
+
+# --- read -----------------------------------------------------------------------------------------
+def test_a_recipe_is_read_for_a_joint(tmp_path: Path) -> None:
+    described = written(tmp_path, GOOD)
+    recipe = tmp_path / "recipe.txt"
+    recipe.write_text(
+        "Rub with mustard. Roast at 220C for 20 minutes, then 160C for 15 minutes per 500g."
+    )
+    done = trencher("read", str(recipe), described)
+    assert done.returncode == 0, done.stderr
+    found = json.loads(done.stdout)
+    assert found["format"] == "trencher/reading"
+    assert found["method"] == "220C 20min; 160C 15min/500g"
+    assert [p["text"] for p in found["not_understood"]] == ["Rub with mustard"]
+    (asked,) = found["open"]
+    assert asked["code"] == "hot_start_in_rate"
+    assert len({c["pull_min"] for c in asked["choices"]}) == 2
+    assert found["result"]["out_earlier_min"] is not None
+
+
+def test_a_recipe_that_is_not_there_is_one_line(tmp_path: Path) -> None:
+    described = written(tmp_path, GOOD)
+    done = trencher("read", str(tmp_path / "nothing.txt"), described)
+    assert done.returncode == 2
+    assert done.stderr.count("\n") == 1

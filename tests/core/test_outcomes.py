@@ -13,16 +13,19 @@ from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands,
 from trencher.core.catalogue.safety import PROFILES, Figure, profile_named, standing
 from trencher.core.errors import InputError, UnknownName
 from trencher.core.outcome.outcomes import (
+    equivalent_min,
     even_fraction,
     heat_map,
     lethality_log10,
     loss_of,
+    minutes_between,
     rim_mm,
     slices_of,
     tenderness_of,
 )
 from trencher.core.planner.cautions import plan_cautions, plate_verdict
 from trencher.core.planner.forecast import forecast
+from trencher.core.thermal.surface import D60_SALMONELLA_MIN
 
 
 def test_slices_cover_the_joint_and_are_done_from_the_ends_inwards() -> None:
@@ -178,3 +181,56 @@ def test_nothing_we_say_calls_food_safe() -> None:
     for path in pathlib.Path("src").rglob("*.py"):
         for text in re.findall(r'"([^"\n]*)"', path.read_text(encoding="utf-8")):
             assert not re.search(r"\b(is|are|now|be) safe\b", text), (path, text)
+
+
+# --- holding times -------------------------------------------------------------------------------
+@pytest.mark.parametrize("profile", ["uk", "us"])
+def test_a_published_table_of_holds_lies_on_the_line_that_is_used(profile: str) -> None:
+    holding = PROFILES[profile].holding  # type: ignore[index]
+    assert holding is not None
+    # Published rows are rounded; the UK's 80 °C row (6 s) is a quarter off the straight line.
+    assert holding.worst < (0.45 if profile == "uk" else 0.12)
+    assert 5.0 < holding.z_c < 8.5
+
+
+def test_the_default_lethality_is_the_published_hold_at_60() -> None:
+    # 6.5 decimal reductions in 12 min at 60 °C: D60 = 1.85 min.
+    assert pytest.approx(6.5, abs=0.02) == 12.0 / D60_SALMONELLA_MIN
+
+
+def rows(minutes: list[float], cores: list[float]) -> np.ndarray:
+    record = np.zeros((len(minutes), 7))
+    record[:, 0], record[:, 3] = np.array(minutes) * 60.0, cores
+    return record
+
+
+def test_a_hold_at_the_reference_is_worth_its_own_minutes() -> None:
+    assert equivalent_min(rows([0, 5, 12], [60, 60, 60]), 60.0, 5.8) == pytest.approx(12.0)
+    assert equivalent_min(rows([0, 10], [70.0, 70.0]), 60.0, 10.0) == pytest.approx(100.0)
+
+
+def test_a_rising_core_is_integrated_not_stepped() -> None:
+    # ∫ 10^(t/10) dt over 10 min from 60 to 70 °C is (10 − 1) · 10 / ln 10.
+    want = 90.0 / math.log(10.0)
+    assert equivalent_min(rows([0, 10], [60, 70]), 60.0, 10.0) == pytest.approx(want)
+    fine = rows(list(np.linspace(0, 10, 60)), list(np.linspace(60, 70, 60)))
+    assert equivalent_min(fine, 60.0, 10.0) == pytest.approx(want)
+
+
+def test_minutes_between_two_temperatures() -> None:
+    record = rows([0, 30, 60, 90], [5, 20, 50, 60])
+    assert minutes_between(record, 10.0, 54.0) == pytest.approx(60.0)
+
+
+def test_the_two_ways_of_reckoning_lethality_agree() -> None:
+    end = go(HOT_THEN_LOW).end
+    by_rows = equivalent_min(end.record[: end.rows], 60.0, 5.6) / D60_SALMONELLA_MIN
+    assert by_rows == pytest.approx(lethality_log10(end), rel=0.03)
+
+
+def test_the_heat_left_in_the_oven_and_every_face_are_told() -> None:
+    found = forecast(roast(HOT_THEN_LOW), bands=False, late=False)
+    assert found.oven_left_min > 0.0
+    assert found.faces.top > found.faces.under
+    assert found.faces.crackles is None
+    assert set(found.equivalents) == {"uk", "us"}
