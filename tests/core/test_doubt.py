@@ -126,3 +126,17 @@ def test_every_quantity_matters() -> None:
     ):  # fmt: skip
         moved = walk(kitchen(roast("170C until 50C"), deviation=change)).pull_min
         assert abs(moved - plain) > 0.5, change
+
+
+def test_every_measure_taken_narrows_the_band() -> None:
+    def width(**measured: float | None) -> float:
+        joint = sirloin(**({"thickness_mm": None, "length_mm": None} | measured))
+        band = forecast(roast(HOT_THEN_LOW, joint), late=False).bands
+        assert band is not None
+        return band.pull_min.high - band.pull_min.low
+
+    guessed = width()
+    thick = width(thickness_mm=105.0)
+    more = width(thickness_mm=105.0, length_mm=205.0)
+    all_of_it = width(thickness_mm=105.0, length_mm=205.0, width_mm=113.0, fat_mm=8.0)
+    assert guessed > thick > more > all_of_it

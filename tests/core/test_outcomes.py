@@ -234,3 +234,6 @@ def test_the_heat_left_in_the_oven_and_every_face_are_told() -> None:
     assert found.faces.top > found.faces.under
     assert found.faces.crackles is None
     assert set(found.equivalents) == {"uk", "us"}
+    assert set(found.between_limits_min) == set(PROFILES)
+    # A wider pair of limits holds the core longer.
+    assert found.between_limits_min["us"] > found.between_limits_min["uk"] > found.pull_min / 2

@@ -54,6 +54,7 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
         "warm_min": f.warm_min,
         "oven_left_min": f.oven_left_min,
         "equivalent_min": f.equivalents,
+        "between_limits_min": f.between_limits_min,
         "size": {
             "thickness_mm": f.size.thickness_mm,
             "width_mm": f.size.width_mm,

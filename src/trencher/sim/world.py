@@ -139,7 +139,8 @@ PAST: tuple[PastRoast, ...] = (
     PastRoast(
         id="boar-shoulder", name="Wild boar shoulder", days_ago=158,
         joint=_joint("boar-shoulder", 2.2, 105, 135, 190), wanted_c=90, rest_min=25,
-        method="150C until 90C; rest wrapped 25min", truth=_truth(104, 134, 192, 16, oven_off_c=-14),
+        method="150C until 90C; rest wrapped 25min",
+        truth=_truth(104, 134, 192, 16, oven_off_c=-14),
         hour=18, cover=0.95, verdict="Tender, a little dry at the thin end.", change="Fold it.",
     ),
     PastRoast(

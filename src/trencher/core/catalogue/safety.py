@@ -66,7 +66,8 @@ class Holding:
 class Profile:
     """One authority's figures for each safety class, with where they are from.
 
-    ``strict``: the figure for people at greater risk; only a reading in that slice counts.
+    ``cold_c``, ``hot_c``: between these food does not stand for long. ``strict``: the figure for
+    people at greater risk; only a reading in that slice counts.
     """
 
     id: ProfileId
@@ -75,6 +76,8 @@ class Profile:
     strict: str
     source: str
     holding: Holding | None = None
+    cold_c: float = 5.0
+    hot_c: float = 60.0
     checked: str = "2026-11; check with your own authority"
 
 
@@ -99,12 +102,14 @@ PROFILES: dict[ProfileId, Profile] = {
          "boar": _UK_HELD},
         strict="{c:70} held for 2 minutes, or {c:75} for 30 seconds",
         source="UK Food Standards Agency cooking guidance", holding=HELD_UK,
+        cold_c=8.0, hot_c=63.0,
     ),
     "us": Profile(
         "us", "United States",
         {"whole": _US_REST, "rolled": _US_71, "pork": _US_REST, "game": _US_71, "boar": _US_71},
         strict="{c:71.1}",
         source="USDA FSIS minimum temperature guidance", holding=HELD_US,
+        cold_c=4.0,
     ),
     "ca": Profile(
         "ca", "Canada",
@@ -112,7 +117,7 @@ PROFILES: dict[ProfileId, Profile] = {
          "pork": Figure(71.0, 0.0, "{c:71}"), "game": Figure(74.0, 0.0, "{c:74}"),
          "boar": Figure(74.0, 0.0, "{c:74}")},
         strict="{c:71}, game {c:74}",
-        source="Health Canada cooking temperature guidance",
+        source="Health Canada cooking temperature guidance", cold_c=4.0,
     ),
     "au": Profile(
         "au", "Australia and New Zealand",

@@ -20,6 +20,7 @@ from trencher.core.method.notation import (
     OVEN_HIGH_C,
     OVEN_LOW_C,
 )
+from trencher.core.method.open_places import Choice, Open, against_total, hot_start, swapped
 from trencher.core.method.stages import (
     PER_KG,
     Air,
@@ -45,7 +46,7 @@ from trencher.core.thermal.surface import RestHow
 
 MAX_LETTERS = 6000
 HIGHEST_CORE_C = 100.0
-AGREE_C, AGREE_CORE_C, AGREE_RATE, AGREE_TOTAL = 5.0, 1.2, 0.04, 0.06
+AGREE_C, AGREE_CORE_C, AGREE_RATE = 5.0, 1.2, 0.04
 """Rounding that nobody would call a contradiction: °C of an oven, of a core, shares of the rest."""
 GAP = re.compile(r"^[\s,/(]*(?:or|and|=|about|approximately|oven|mark|fan)?[\s,/(:=)]*$", re.I)
 
@@ -66,29 +67,6 @@ class Place:
     start: int
     end: int
     text: str
-
-
-@dataclass(frozen=True)
-class Choice:
-    """One way to read an open place."""
-
-    words: str
-    method: Method
-
-
-@dataclass(frozen=True)
-class Open:
-    """Something the text leaves open or says in two ways: its readings, the first being used.
-
-    ``code``: hot_start_in_rate, range, fan_or_still, or for contradictions units, gas, rate, core,
-    total.
-    ``gap``: how far apart they are, its temperatures marked; empty for a question.
-    """
-
-    code: str
-    question: str
-    choices: tuple[Choice, ...]
-    gap: str = ""
 
 
 @dataclass(frozen=True)
@@ -488,77 +466,15 @@ class _Prose:
                 hung = draft.stage.tasks
                 choices = tuple(
                     dict.fromkeys(
-                        Choice(o[1], _swapped(method, n, replace(o[2], tasks=hung))) for o in mine
+                        Choice(o[1], swapped(method, n, replace(o[2], tasks=hung))) for o in mine
                     )
                 )
                 question = QUESTIONS.get(code, "The text says this in two ways that do not agree.")
                 found.append(Open(code, question, choices, mine[0][3]))
-        found += self._hot_start(method)
-        found += self._against_total(method)
+        found += hot_start(method, self.weight_kg)
+        if self.total is not None:
+            found += against_total(method, self.total.minutes, self.weight_kg)
         return tuple(found)
-
-    def _hot_start(self, method: Method) -> list[Open]:
-        for n, stage in enumerate(method.stages):
-            if not (isinstance(stage, Oven) and isinstance(stage.length, Rate)):
-                continue
-            before = method.stages[n - 1] if n else None
-            if not (isinstance(before, Oven) and isinstance(before.length, Minutes)):
-                continue
-            if before.temp.c <= stage.temp.c or self.weight_kg is None:
-                continue
-            whole = stage.length.minutes(weight_kg=self.weight_kg, sides=1)
-            left = whole - before.length.min
-            apart = Choice("no: they come after it", method)
-            if left <= 1.0:
-                return []
-            within = replace(stage, length=Minutes(round(left, 1)))
-            inside = Choice("yes: it counts in them", _swapped(method, n, within))
-            question = (
-                f"Do the {stage.length} include the first {before.length.min:g} minutes? "
-                "The text does not say."
-            )
-            return [Open("hot_start_in_rate", question, (apart, inside))]
-        return []
-
-    def _against_total(self, method: Method) -> list[Open]:
-        if self.total is None:
-            return []
-        parts = 0.0
-        last: int | None = None
-        for n, stage in enumerate(method.stages):
-            if not isinstance(stage, (Oven, Off, Sear)):
-                continue
-            length = stage.length
-            if isinstance(length, Minutes):
-                parts += length.min
-            elif isinstance(length, Rate) and self.weight_kg is not None:
-                parts += length.minutes(weight_kg=self.weight_kg, sides=4)
-            else:
-                return []
-            last = n
-        total = self.total.minutes
-        if last is None or abs(parts - total) <= max(3.0, AGREE_TOTAL * total):
-            return []
-        stage = method.stages[last]
-        own = (
-            stage.length.min
-            if isinstance(stage.length, Minutes)
-            else stage.length.minutes(weight_kg=self.weight_kg or 1.0, sides=4)  # type: ignore[union-attr]
-        )
-        stretched = own + total - parts
-        if stretched <= 0.0:
-            return []
-        fitted = replace(stage, length=Minutes(round(stretched, 1)))
-        return [
-            Open(
-                "total", "The stages do not add up to the total that is written.",
-                (
-                    Choice(f"the stages: {parts:.0f} minutes", method),
-                    Choice(f"the total: {total:.0f} minutes", _swapped(method, last, fitted)),
-                ),
-                f"{abs(parts - total):.0f} minutes apart",
-            )
-        ]  # fmt: skip
 
     def _left(self) -> list[Place]:
         """Sentences and clauses in which nothing was understood, and numbers that were passed."""
@@ -576,7 +492,3 @@ class _Prose:
                 if not any(f.start <= at < f.end for f in self.used):
                     found.append(Place(at, at + len(number.group()), number.group().strip()))
         return found
-
-
-def _swapped(method: Method, index: int, stage: Stage) -> Method:
-    return Method((*method.stages[:index], stage, *method.stages[index + 1 :]))

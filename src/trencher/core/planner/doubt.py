@@ -51,6 +51,8 @@ class Doubt:
     fat: float = 0.3
 
 
+MEASURED_FAT_SHARE = 0.35
+"""A fat cover that was measured is so much better known than a cut's usual one."""
 MEASURED_START_SD_C = 0.5
 KNOWN_OVEN_SD_C = 2.5
 
@@ -58,6 +60,7 @@ KNOWN_OVEN_SD_C = 2.5
 def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
     """One draw as a deviation of this roast. ``theta`` (10,) in standard normals."""
     size = size_of(roast.joint)
+    fat = doubt.fat * (1.0 if roast.joint.fat_mm is None else MEASURED_FAT_SHARE)
     return Deviation(
         thickness=math.exp(size.thickness_sd * theta[0]),
         span=math.exp(size.span_sd * theta[1]),
@@ -67,7 +70,7 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         conduct=math.exp(doubt.conduct * theta[5]),
         wet=math.exp(doubt.wet * theta[6]),
         rest=math.exp(doubt.rest * theta[8]),
-        fat=math.exp(doubt.fat * theta[9]),
+        fat=math.exp(fat * theta[9]),
         probe_xi=math.sqrt(PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
     )
 

@@ -44,8 +44,10 @@ class Forecast:
 
     ``roast`` is as this oven can do it. ``series``: columns named in SERIES. ``late_c``: rise of
     the peak for ten minutes' delay. ``oven_left_min``: how long the oven, off and shut, stays above
-    150 °C after the joint has left it. ``equivalents``: minutes at a
-    profile's reference temperature that do to the core what its whole history does; predicted.
+    150 °C after the joint has left it. ``equivalents``:
+    minutes at a profile's reference temperature that do to the core what its whole history does;
+    ``between_limits_min``: the core's minutes between each profile's cold and hot limits; both
+    predicted.
     """
 
     roast: Roast
@@ -64,6 +66,7 @@ class Forecast:
     tenderness: float
     faces: outcomes.Faces
     equivalents: dict[ProfileId, float]
+    between_limits_min: dict[ProfileId, float]
     late_c: float
     warm_min: float
     oven_left_min: float
@@ -188,6 +191,9 @@ def forecast(
             p.id: outcomes.equivalent_min(record, p.holding.ref_c, p.holding.z_c)
             for p in PROFILES.values()
             if p.holding is not None
+        },
+        between_limits_min={
+            p.id: outcomes.minutes_between(record, p.cold_c, p.hot_c) for p in PROFILES.values()
         },
         late_c=late_cost(roast, plan) if late else 0.0,
         warm_min=float(end.state[kernel.WARM_S]) / 60.0,

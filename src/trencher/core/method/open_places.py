@@ -1,0 +1,102 @@
+"""What a text leaves open, or says twice: its readings, each as a method of its own."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from trencher.core.method.stages import Method, Minutes, Off, Oven, Rate, Sear, Stage
+
+AGREE_TOTAL = 0.06
+"""Share of a total within which its parts count as adding up."""
+
+
+@dataclass(frozen=True)
+class Choice:
+    """One way to read an open place."""
+
+    words: str
+    method: Method
+
+
+@dataclass(frozen=True)
+class Open:
+    """Something the text leaves open or says in two ways: its readings, the first being used.
+
+    ``code``: hot_start_in_rate, range, fan_or_still, or for contradictions units, gas, rate, core,
+    total.
+    ``gap``: how far apart they are, its temperatures marked; empty for a question.
+    """
+
+    code: str
+    question: str
+    choices: tuple[Choice, ...]
+    gap: str = ""
+
+
+def swapped(method: Method, index: int, stage: Stage) -> Method:
+    """The method with one stage in another's place."""
+    return Method((*method.stages[:index], stage, *method.stages[index + 1 :]))
+
+
+def hot_start(method: Method, weight_kg: float | None) -> list[Open]:
+    """Whether minutes by weight include a hot start before them: both readings."""
+    for n, stage in enumerate(method.stages):
+        if not (isinstance(stage, Oven) and isinstance(stage.length, Rate)):
+            continue
+        before = method.stages[n - 1] if n else None
+        if not (isinstance(before, Oven) and isinstance(before.length, Minutes)):
+            continue
+        if before.temp.c <= stage.temp.c or weight_kg is None:
+            continue
+        whole = stage.length.minutes(weight_kg=weight_kg, sides=1)
+        left = whole - before.length.min
+        apart = Choice("no: they come after it", method)
+        if left <= 1.0:
+            return []
+        within = replace(stage, length=Minutes(round(left, 1)))
+        inside = Choice("yes: it counts in them", swapped(method, n, within))
+        question = (
+            f"Do the {stage.length} include the first {before.length.min:g} minutes? "
+            "The text does not say."
+        )
+        return [Open("hot_start_in_rate", question, (apart, inside))]
+    return []
+
+
+def against_total(method: Method, total: float, weight_kg: float | None) -> list[Open]:
+    """A written total, in minutes, against the sum of the stages, where they differ."""
+    parts = 0.0
+    last: int | None = None
+    for n, stage in enumerate(method.stages):
+        if not isinstance(stage, (Oven, Off, Sear)):
+            continue
+        length = stage.length
+        if isinstance(length, Minutes):
+            parts += length.min
+        elif isinstance(length, Rate) and weight_kg is not None:
+            parts += length.minutes(weight_kg=weight_kg, sides=4)
+        else:
+            return []
+        last = n
+    if last is None or abs(parts - total) <= max(3.0, AGREE_TOTAL * total):
+        return []
+    stage = method.stages[last]
+    own = (
+        stage.length.min
+        if isinstance(stage.length, Minutes)
+        else stage.length.minutes(weight_kg=weight_kg or 1.0, sides=4)  # type: ignore[union-attr]
+    )
+    stretched = own + total - parts
+    if stretched <= 0.0:
+        return []
+    fitted = replace(stage, length=Minutes(round(stretched, 1)))
+    return [
+        Open(
+            "total", "The stages do not add up to the total that is written.",
+            (
+                Choice(f"the stages: {parts:.0f} minutes", method),
+                Choice(f"the total: {total:.0f} minutes", swapped(method, last, fitted)),
+            ),
+            f"{abs(parts - total):.0f} minutes apart",
+        )
+    ]  # fmt: skip
