@@ -18,6 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.belief.timeline import Timeline
+from trencher.core.method.stages import Minutes, Rate
 from trencher.core.planner.doubt import (
     QUANTITIES,
     Band,
@@ -25,6 +26,7 @@ from trencher.core.planner.doubt import (
     Member,
     axis_points,
     band_about,
+    by_the_clock,
     deviation,
     run_members,
     spread,
@@ -204,7 +206,11 @@ def outlook(
         bend = float(np.interp(pull_min * 60.0, record[:, 0], record[:, 6]))
         pull_core += nominal.probe_xi**2 * bend
     shown = replace(roast, method=line.by_core(pull_core))
-    members = run_members(shown, doubt, axis_points(belief.theta, belief.covariance))
+    clock = isinstance(line.ahead.stages[line.ahead.pull_index].length, Minutes | Rate)
+    members = run_members(
+        shown, doubt, axis_points(belief.theta, belief.covariance),
+        by_the_clock(best) if clock else None,
+    )  # fmt: skip
     pulled = line.pulled_min is not None
     pull_band = (
         Band(pull_min, pull_min)

@@ -33,6 +33,7 @@ Z80 = 1.2815515655446004
 SEED = f"none: {1 + 2 * len(QUANTITIES)} fixed points"
 """Bands come from fixed points, so a forecast has no chance in it; kept for the format."""
 NEVER_MIN = 24 * 60.0
+LONGER = 1.5
 PROBE_SQ = 0.006
 PROBE_LOG_SD = 1.0
 """ξ² of a careful tip, and its spread: about 4 to 10 mm off the axis of a 10 cm joint. Estimate."""
@@ -85,25 +86,52 @@ def at_core(method: Method, core_c: float) -> Method:
 
 @dataclass(frozen=True)
 class Member:
-    """One draw's outcome; ``walk`` is None where this draw never gets to its goal."""
+    """One draw's outcome; ``walk`` is None where this draw never gets to its goal.
+
+    ``closest_min``: when such a draw comes closest; a day where that is not known.
+    """
 
     walk: Walk | None
+    closest_min: float = NEVER_MIN
 
     @property
     def pull_min(self) -> float:
-        """Take-out in min; a day for a draw that never gets there."""
-        return NEVER_MIN if self.walk is None else self.walk.pull_min
+        """Take-out in min, or the closest to it."""
+        return self.closest_min if self.walk is None else self.walk.pull_min
 
 
-def run_members(roast: Roast, doubt: Doubt, thetas: Sequence[Floats]) -> list[Member]:
-    """Walk the method once for each draw, on the coarse grid."""
+def run_members(
+    roast: Roast, doubt: Doubt, thetas: Sequence[Floats], by_clock: Method | None = None
+) -> list[Member]:
+    """Walk the method once for each draw, on the coarse grid.
+
+    ``by_clock``: the same stages by their minutes. In an oven that is off the core of some draws
+    turns before it gets there: such a draw counts at its turning, not at never.
+    """
     found: list[Member] = []
     for theta in thetas:
+        draw = deviation(theta, roast, doubt)
         try:
-            found.append(Member(walk(kitchen(roast, COARSE, deviation(theta, roast, doubt)))))
+            found.append(Member(walk(kitchen(roast, COARSE, draw))))
         except GoalUnreachable:
-            found.append(Member(None))
+            closest = NEVER_MIN
+            if by_clock is not None:
+                done = walk(kitchen(replace(roast, method=by_clock), COARSE, draw))
+                record = done.end.record[: done.end.rows]
+                closest = float(record[int(np.argmax(record[:, 3])), 0]) / 60.0
+            found.append(Member(None, closest))
     return found
+
+
+def by_the_clock(plan: Walk) -> Method:
+    """The plan's stages by the minutes they take; the take-out's stage half as long again."""
+    stages = [
+        replace(s.stage, length=Minutes(max(s.end_min - s.start_min, 0.05))) for s in plan.stages
+    ]
+    i = plan.pull_index
+    length = plan.stages[i].end_min - plan.stages[i].start_min
+    stages[i] = replace(stages[i], length=Minutes(max(LONGER * length, 1.0)))
+    return Method(tuple(stages))
 
 
 def axis_points(centre: Floats, covariance: Floats) -> list[Floats]:
@@ -159,15 +187,18 @@ def plan_bands(roast: Roast, plan: Walk, doubt: Doubt | None = None) -> PlanBand
     doubt = doubt or Doubt()
     points = axis_points(np.zeros(len(QUANTITIES)), np.eye(len(QUANTITIES)))
     shown = replace(roast, method=at_core(plan.method, plan.pull_core_c))
-    by_core = run_members(shown, doubt, points)
+    length = roast.method.stages[plan.pull_index].length
+    clock = isinstance(length, Minutes | Rate)
+    by_core = run_members(shown, doubt, points, by_the_clock(plan) if clock else None)
     if by_core[0].walk is None:
         flat = Band(plan.pull_min, plan.pull_min)
         return PlanBands(flat, Band(plan.peak_c, plan.peak_c))
-    length = roast.method.stages[plan.pull_index].length
-    peaks = run_members(roast, doubt, points) if isinstance(length, Minutes | Rate) else by_core
+    peaks = run_members(roast, doubt, points) if clock else by_core
     scale = plan.pull_min / by_core[0].pull_min if by_core[0].pull_min > 0 else 1.0
+    pull = band_about(plan.pull_min, [m.pull_min for m in by_core], scale)
     return PlanBands(
-        band_about(plan.pull_min, [m.pull_min for m in by_core], scale),
+        # Nobody waits longer than a day for a goal, so no band says so.
+        Band(max(pull.low, 0.0), min(pull.high, max(NEVER_MIN, plan.pull_min))),
         band_about(plan.peak_c, peaks_of(peaks, plan.peak_c)),
     )
 
