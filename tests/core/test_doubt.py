@@ -151,3 +151,14 @@ def test_a_core_that_turns_in_an_oven_that_is_off_gives_no_absurd_band(text: str
         band = found.bands.pull_min
         assert band.low <= found.pull_min <= band.high
         assert band.high - band.low < 1.2 * found.pull_min
+
+
+def test_what_the_plate_is_said_to_be_has_bands_too() -> None:
+    found = forecast(roast(HOT_THEN_LOW), late=False)
+    assert found.bands is not None
+    shares = found.bands.shares
+    assert set(shares) == {"loss", "crust", "crisp", "tenderness", "even_fraction"}
+    assert shares["loss"].low < found.loss.fraction < shares["loss"].high
+    assert found.even_fraction is not None
+    assert shares["even_fraction"].low < found.even_fraction < shares["even_fraction"].high
+    assert all(0.0 <= band.low <= band.high <= 1.0 for band in shares.values())

@@ -36,6 +36,7 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
         else {
             "pull_min": [bands.pull_min.low, bands.pull_min.high],
             "peak_c": [bands.peak_c.low, bands.peak_c.high],
+            **{name: [band.low, band.high] for name, band in bands.shares.items()},
         },
         "loss": {
             "fraction": f.loss.fraction,

@@ -9,8 +9,8 @@ reported is the fine grid's value with the coarse grid's spread about it.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,9 +18,11 @@ from numpy.typing import NDArray
 from trencher.core.errors import GoalUnreachable
 from trencher.core.joint import size_of
 from trencher.core.method.stages import Method, Minutes, Rate, UntilCore, celsius
+from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.thermal.simulation import Simulation
 
 Floats = NDArray[np.float64]
 
@@ -175,10 +177,12 @@ def band_about(value: float, values: Sequence[float], scale: float = 1.0) -> Ban
 
 @dataclass(frozen=True)
 class PlanBands:
-    """Bands of the take-out (when the planned core is reached) and of the peak."""
+    """Bands of the take-out (when the planned core is reached), of the peak, and of the plate:
+    ``shares`` of loss, crust, crispness, tenderness and, where a peak is wanted, the even share."""
 
     pull_min: Band
     peak_c: Band
+    shares: dict[str, Band] = field(default_factory=dict)
 
 
 def plan_bands(roast: Roast, plan: Walk, doubt: Doubt | None = None) -> PlanBands:
@@ -200,7 +204,27 @@ def plan_bands(roast: Roast, plan: Walk, doubt: Doubt | None = None) -> PlanBand
         # Nobody waits longer than a day for a goal, so no band says so.
         Band(max(pull.low, 0.0), min(pull.high, max(NEVER_MIN, plan.pull_min))),
         band_about(plan.peak_c, peaks_of(peaks, plan.peak_c)),
+        _shares(roast, plan, peaks),
     )
+
+
+def _shares(roast: Roast, plan: Walk, members: Sequence[Member]) -> dict[str, Band]:
+    """Bands of what the plate is said to be, each within 0 … 1."""
+    rind, wanted = roast.joint.facts.rind, roast.goal_c
+    told: dict[str, Callable[[Simulation], float]] = {
+        "loss": lambda sim: outcomes.loss_of(sim).fraction,
+        "crust": outcomes.crust_of,
+        "crisp": lambda sim: outcomes.faces_of(sim, rind=rind).crisp_top,
+        "tenderness": outcomes.tenderness_of,
+    }
+    if wanted is not None:
+        told["even_fraction"] = lambda sim: outcomes.even_fraction(sim, wanted)
+    centre = members[0].walk or plan
+    found: dict[str, Band] = {}
+    for name, tell in told.items():
+        band = band_about(tell(plan.end), [tell((m.walk or centre).end) for m in members])
+        found[name] = Band(max(band.low, 0.0), min(band.high, 1.0))
+    return found
 
 
 def peaks_of(members: Sequence[Member], otherwise: float) -> list[float]:
