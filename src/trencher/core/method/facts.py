@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from trencher.core.method.stages import Per, Temp, number
-from trencher.core.units import GAS_MARKS, KG_PER_LB
+from trencher.core.units import GAS_MARKS
 
 FactKind = Literal[
     "temp", "time", "rate", "rest", "sear", "off", "out", "turn", "cover", "uncover", "loosely",
@@ -128,7 +128,7 @@ def _span(low: str, high: str | None) -> tuple[float, float]:
 
 
 PER_OF: tuple[tuple[str, Per, float], ...] = (
-    ("side", "side", 1.0), ("100", "kg", 10.0), ("450", "lb", 0.45 / KG_PER_LB),
+    ("side", "side", 1.0), ("100", "kg", 10.0), ("450", "lb", 1.0),
     ("500", "500g", 1.0), ("half", "500g", 1.0), ("lb", "lb", 1.0), ("pound", "lb", 1.0),
     ("k", "kg", 1.0),
 )  # fmt: skip
@@ -142,8 +142,6 @@ def _rates(text: str) -> Iterator[Fact]:
     for m in _RATE.finditer(text):
         word = " ".join(m["per"].casefold().split())
         _, per, times = next(p for p in PER_OF if word.startswith(p[0]))
-        if per == "lb" and times != 1.0:
-            times = 1.0
         low, high = _span(m["rm"], m["rm2"])
         yield Fact("rate", m.start(), m.end(), low_min=low * times, high_min=high * times, per=per)
         if m["plus"] is not None:
