@@ -15,14 +15,12 @@ from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, slices_of
 from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Band
 from trencher.core.planner.forecast import Forecast
+from trencher.core.planner.rest import slow_enough
 from trencher.core.planner.setup import kitchen
 from trencher.core.session import Session
 from trencher.service.planning import Way, Wish, cooker_of, joint_of
 from trencher.service.roasts import Following
 from trencher.store.repository import OvenRecord
-
-CARVE_RATE_C_MIN = 0.15
-"""Carving may begin once the core climbs slower than this."""
 
 
 def cut(c: Cut) -> s.Cut:
@@ -212,11 +210,7 @@ def _carve_from(f: Following) -> float | None:
     rest = record[record[:, 0] >= o.pull_min * 60.0]
     if len(rest) < 3:
         return None
-    rate = np.diff(rest[:, 3]) / np.diff(rest[:, 0]) * 60.0
-    # The climb starts steep; look for the first slow minute after its steepest.
-    steepest = int(np.argmax(rate))
-    slow = np.flatnonzero(rate[steepest:] < CARVE_RATE_C_MIN)
-    return float(rest[steepest + slow[0] + 1, 0] / 60.0) if len(slow) else None
+    return slow_enough(rest[:, 0] / 60.0, rest[:, 3])
 
 
 def outlook(f: Following) -> s.OutlookOut:
