@@ -124,6 +124,13 @@ def test_the_schema_is_printed() -> None:
     assert json.loads(trencher("schema").stdout)["title"] == "Trencher roast"
 
 
+def test_simulate_answers_how_long_to_rest_under_each_cover(forecast: dict[str, Any]) -> None:
+    rests = {r["how"]: r for r in forecast["rests"]}
+    assert set(rests) == {"open", "tented", "wrapped", "bowl", "pan"}
+    assert rests["wrapped"]["crisp"] < rests["open"]["crisp"]
+    assert rests["open"]["earliest_min"] < rests["open"]["latest_min"]
+
+
 # --- read -----------------------------------------------------------------------------------------
 def test_a_recipe_is_read_for_a_joint(tmp_path: Path) -> None:
     described = written(tmp_path, GOOD)

@@ -43,7 +43,11 @@ def simulate(
             allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
         )  # fmt: skip
     described = read_roast(load_json(_read(roast)))
-    print(json.dumps(write_forecast(forecast(described, every_s=every)), ensure_ascii=False))
+    print(
+        json.dumps(
+            write_forecast(forecast(described, every_s=every, rests=True)), ensure_ascii=False
+        )
+    )
 
 
 @app.command()

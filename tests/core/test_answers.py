@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from tests.kitchens import HOT_THEN_LOW, LOW_BLAST, ONE_HEAT, go, roast, sirloin
+from trencher.core.catalogue.safety import PROFILES
 from trencher.core.errors import GoalUnreachable, InputError
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
@@ -39,6 +40,17 @@ def test_a_tighter_cover_climbs_further_and_waits_longer() -> None:
     assert found["open"].latest_min < found["wrapped"].latest_min
     assert found["open"].latest_by == "too_cool"
     assert found["wrapped"].latest_by == "room_clock"
+
+
+def test_the_room_clock_is_the_authoritys_own() -> None:
+    k = kitchen(roast(HOT_THEN_LOW))
+    plan = walk(k)
+    two, four = (
+        {a.how: a for a in rest_answers(k, plan, PROFILES[p].room_min)}["wrapped"]  # type: ignore[index]
+        for p in ("uk", "au")
+    )
+    assert two.latest_min == 120.0
+    assert four.latest_min > two.latest_min
 
 
 def test_a_cover_softens_the_crust_and_keeps_its_colour() -> None:

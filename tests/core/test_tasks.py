@@ -12,7 +12,7 @@ from trencher.core.method.notation import parse_method
 from trencher.core.outcome.outcomes import crust_of
 from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import walk
-from trencher.core.planner.passage import DOOR_S, Passage, poured_ml
+from trencher.core.planner.passage import ADDED_KG, DOOR_S, Passage, added_kg, poured_ml
 from trencher.core.planner.setup import kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import PUT_IN_S, Cooker, door_share
@@ -83,6 +83,18 @@ def test_a_poured_amount_is_read_from_its_words() -> None:
     assert poured_ml("200ml of stock") == 200.0
     assert poured_ml("1,5 l water") == 1500.0
     assert poured_ml("some wine") is None
+
+
+def test_added_weight_is_read_from_its_words() -> None:
+    assert added_kg("1.5kg joint") == 1.5
+    assert added_kg("500 g carrots") == 0.5
+    assert added_kg("carrots") == ADDED_KG
+
+
+def test_a_look_into_an_oven_that_is_off_costs_heat() -> None:
+    shut = go("240C 40min; off 1h").stages[1].core_c
+    looked = go("240C 40min; off 1h + check every 10min").stages[1].core_c
+    assert looked < shut
 
 
 def test_the_air_is_one_function_of_time_however_a_stage_is_cut() -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from trencher.core.planner.doubt import SEED
@@ -62,6 +63,7 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
             "length_mm": f.size.length_mm,
             "estimated": list(f.size.estimated),
         },
+        "rests": [asdict(answer) for answer in f.rests],
         "notes": [{"code": n.code, "stage": n.stage, "text": in_celsius(n.text)} for n in f.notes],
         "seed": SEED,
         "series": {name: f.series[:, i].tolist() for i, name in enumerate(SERIES)},

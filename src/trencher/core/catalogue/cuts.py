@@ -77,7 +77,6 @@ OWN_LIMITS: dict[str, tuple[float, float, str]] = {
     "bone_share": (0.0, 0.5, ""), "trim_share": (0.0, 0.4, ""), "fat_mm": (0.0, 40.0, "mm"),
     "usual_kg": (0.1, 25.0, "kg"), "wanted_c": (30.0, 99.0, "°C"),
 }  # fmt: skip
-OWN_PARTS = (0.05, 0.9)
 OWN_RATIO = (0.2, 10.0)
 OWN_CHOICES: dict[str, tuple[str, ...]] = {
     "kind": get_args(Kind), "profile": get_args(Profile), "section": get_args(Section),

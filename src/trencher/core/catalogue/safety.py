@@ -66,7 +66,8 @@ class Holding:
 class Profile:
     """One authority's figures for each safety class, with where they are from.
 
-    ``cold_c``, ``hot_c``: between these food does not stand for long. ``strict``: the figure for
+    ``cold_c``, ``hot_c``: between these food does not stand for long, at most
+    ``room_min`` before it is eaten. ``strict``: the figure for
     people at greater risk; only a reading in that slice counts.
     """
 
@@ -78,6 +79,7 @@ class Profile:
     holding: Holding | None = None
     cold_c: float = 5.0
     hot_c: float = 60.0
+    room_min: float = 120.0
     checked: str = "2026-11; check with your own authority"
 
 
@@ -125,7 +127,7 @@ PROFILES: dict[ProfileId, Profile] = {
          "pork": Figure(70.0, 0.0, "{c:70} to {c:75}"), "game": Figure(75.0, 0.0, "{c:75}"),
          "boar": Figure(75.0, 0.0, "{c:75}")},
         strict="{c:75}",
-        source="FSANZ guidance",
+        source="FSANZ guidance", room_min=240.0,
     ),
 }  # fmt: skip
 """Temperatures in words are marked, ``{c:70}``, for the unit of whoever reads them."""

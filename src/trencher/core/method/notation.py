@@ -60,8 +60,7 @@ SPELLINGS = {
 """What may be typed, and what is understood."""
 
 _TOKEN = re.compile(r"\s*(?:([0-9]+(?:[.,][0-9]+)?)|([^\W\d_]+\.?)|([;+/°¼½])|([-'’,&():.]))")
-WORDS_ONLY = set("-'’,&():.")
-"""Signs that may stand in a task's own words and nowhere else."""
+# The last group: signs that may stand in a task's own words and nowhere else.
 FRACTIONS = {"¼": "1/4", "½": "1/2"}
 
 

@@ -15,6 +15,7 @@ from trencher.core.planner.doubt import Doubt, PlanBands, plan_bands
 from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import Note, Walk, walk
 from trencher.core.planner.limits import within_limits
+from trencher.core.planner.rest import RestAnswer, rest_answers
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import FINE, Grid
@@ -74,6 +75,7 @@ class Forecast:
     slices: tuple[outcomes.Slice, ...]
     map: outcomes.HeatMap
     notes: tuple[Note, ...]
+    rests: tuple[RestAnswer, ...] = ()
 
     @property
     def carryover_c(self) -> float:
@@ -149,11 +151,12 @@ def forecast(
     grid: Grid = FINE,
     doubt: Doubt | None = None,
     late: bool = True,
+    rests: bool = False,
     nominal: Deviation | None = None,
 ) -> Forecast:
     """The forecast of a roast. Raises InputError and GoalUnreachable as ``walk`` does.
 
-    ``nominal`` moves the forecast to what is believed by now; bands are the plan's own.
+    ``rests``: also how long to rest under each cover. ``nominal`` moves the forecast to what is believed by now; bands are the plan's own.
     """
     written = roast
     roast, limits = within_limits(roast, grid)
@@ -204,4 +207,5 @@ def forecast(
             end, max(size.width_mm, size.thickness_mm) / min(size.width_mm, size.thickness_mm)
         ),
         notes=(*cooker_notes(written), *limits, *plan.notes),
+        rests=rest_answers(k, plan) if rests else (),
     )

@@ -51,20 +51,20 @@ def within_limits(roast: Roast, grid: Grid = FINE) -> tuple[Roast, tuple[Note, .
         changed = replace(roast, method=Method(tuple(stages)))
         text = f"{{c:{asked:.0f}}} is written; reckoned at this oven's limit, {{c:{true:.0f}}}."
         if asked > true and isinstance(stage.length, Minutes | Rate) and roast.physics.evaporation:
-            changed, text = _by_colour(roast, changed, i, text)
+            changed, text = _by_colour(roast, changed, i, text, grid)
         notes.append(Note("oven_limit", i, text))
         roast = changed
     return roast, tuple(notes)
 
 
-def _by_colour(asked: Roast, limited: Roast, i: int, text: str) -> tuple[Roast, str]:
+def _by_colour(asked: Roast, limited: Roast, i: int, text: str, grid: Grid) -> tuple[Roast, str]:
     """The limited roast with stage ``i`` as long as the asked colour takes, and its sentence."""
     free = replace(asked, cooker=replace(asked.cooker, max_c=None))
-    hot, there = walk_part(kitchen(free, FINE), i + 1)
+    hot, there = walk_part(kitchen(free, grid), i + 1)
     written = hot.end_min - hot.start_min
     stages = list(limited.method.stages)
     stages[i] = replace(stages[i], length=Minutes(LONGEST_SHARE * written))
-    k = kitchen(replace(limited, method=Method(tuple(stages))), FINE)
+    k = kitchen(replace(limited, method=Method(tuple(stages))), grid)
     # Not 'until brown': the colour to match may be more or less than that word means.
     reached, here = walk_part(k, i + 1, _brown(there))
     if _brown(here) < _brown(there) - 1e-6:
@@ -82,7 +82,7 @@ def _by_colour(asked: Roast, limited: Roast, i: int, text: str) -> tuple[Roast, 
     if abs(moved) >= WORTH_C:
         text += f"; the core is then {{d:{abs(moved):.1f}}} {'further' if moved > 0 else 'back'}"
     try:
-        before, after = walk(kitchen(free, FINE)).pull_min, walk(kitchen(longer, FINE)).pull_min
+        before, after = walk(kitchen(free, grid)).pull_min, walk(kitchen(longer, grid)).pull_min
     except TrencherError:
         return longer, f"{text}."
     if abs(after - before) < WORTH_MIN:

@@ -7,13 +7,13 @@ that a plan can be taken up again in the middle of a stage.
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
 
-from trencher.core.method.stages import Oven, Rest, Sear, Stage, Task, Verb
+from trencher.core.method.stages import Off, Oven, Rest, Sear, Stage, Task, Verb
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import door_share
 from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
@@ -29,12 +29,13 @@ DOOR_S: dict[Verb, float] = {
 BASTE_KG_M2 = 0.06
 """What a basting leaves on top and sides. Estimate, no source."""
 ADDED_KG = 0.8
-"""Cold vegetables added to the tin. Estimate, no source."""
+"""Cold vegetables added to the tin where no weight is written. Estimate, no source."""
 POURED_ML = 150.0
 """Liquid poured where no amount is written."""
 SEAR_ORDER: dict[int, tuple[int, ...]] = {2: (UNDER, TOP), 4: (UNDER, SIDE_A, TOP, SIDE_B)}
 ENDLESS_S = 24 * 3600.0
 
+_WEIGHT = re.compile(r"([0-9]+(?:[.,][0-9]+)?)\s*(kg|g)\b", re.IGNORECASE)
 _AMOUNT = re.compile(r"([0-9]+(?:[.,][0-9]+)?)\s*(ml|l)\b", re.IGNORECASE)
 
 
@@ -44,6 +45,16 @@ def poured_ml(words: str) -> float | None:
     if found is None:
         return None
     return float(found.group(1).replace(",", ".")) * (1000.0 if found.group(2) in "lL" else 1.0)
+
+
+def added_kg(words: str) -> float:
+    """Cold weight a task adds, kg: as its words say, else a tin of vegetables."""
+    found = _WEIGHT.search(words)
+    if found is None:
+        return ADDED_KG
+    return float(found.group(1).replace(",", ".")) / (
+        1.0 if found.group(2).casefold() == "kg" else 1000.0
+    )
 
 
 class Surrounder(Protocol):
@@ -56,6 +67,11 @@ class Surrounder(Protocol):
     @property
     def sides(self) -> int:
         """Sides a sear is shared by."""
+        ...
+
+    @property
+    def room_c(self) -> float:
+        """Air of the room, °C."""
         ...
 
 
@@ -78,7 +94,7 @@ class Passage:
         due = [(60.0 * at, t) for t in tasks for at in t.times(self.length_s / 60.0)]
         self._due = sorted(due, key=lambda d: d[0])
         self._first = self.kitchen.dressed(self.stage, self.oven_c, self.door_s)
-        if isinstance(self.stage, Oven) and self._first[kernel.E_TAU] > 0.0:
+        if isinstance(self.stage, (Oven, Off)) and self._first[kernel.E_TAU] > 0.0:
             self._first[kernel.E_DIP] += self.dip_c
 
     def _dressed_at(self, spent_s: float) -> Stage:
@@ -95,11 +111,11 @@ class Passage:
         env[kernel.E_SWING] = 0.0
         since = 0.0
         for at, task in self._due:
-            if at > spent_s or not isinstance(self.stage, Oven):
+            if at > spent_s or not isinstance(self.stage, (Oven, Off)):
                 break
             now, slow = kernel.air_at(env, at - since)
             since = at
-            load = ADDED_KG if task.verb == "add" else 0.0
+            load = added_kg(task.words) if task.verb == "add" else 0.0
             env[kernel.E_START] = slow
             env[kernel.E_DIP] = (slow - now) + self._dip(task.verb, slow, load)
         now, slow = kernel.air_at(env, spent_s - since)
@@ -108,13 +124,7 @@ class Passage:
     def _dip(self, verb: Verb, slow_c: float, load_kg: float) -> float:
         if self._first[kernel.E_TAU] <= 0.0:
             return 0.0
-        room = self.room_c
-        return door_share(DOOR_S[verb], load_kg) * max(slow_c - room, 0.0)
-
-    @property
-    def room_c(self) -> float:
-        """Air of the room, °C."""
-        return float(getattr(self.kitchen, "room_c", 21.0))
+        return door_share(DOOR_S[verb], load_kg) * max(slow_c - self.kitchen.room_c, 0.0)
 
     def surround(self, spent_s: float) -> Floats:
         """Surroundings so long after the stage began, as a fresh start from there."""
@@ -167,8 +177,6 @@ class Passage:
 
 
 def _after(stage: Stage, task: Task) -> Stage:
-    from dataclasses import replace
-
     if isinstance(stage, Oven):
         if task.verb == "cover":
             return replace(stage, cover=stage.cover or "covered")

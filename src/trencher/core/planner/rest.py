@@ -13,6 +13,7 @@ from typing import get_args
 import numpy as np
 from numpy.typing import NDArray
 
+from trencher.core.catalogue.safety import Profile
 from trencher.core.method.stages import Minutes, Rest
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk
@@ -28,8 +29,6 @@ CLOSE_C = 4.0
 """Mean and core this close: then the edge is about twice as far from the core. Estimate."""
 COOL_MEAN_C = 46.0
 """A joint whose mean is below this is no longer served hot. Estimate: taste."""
-ROOM_CLOCK_MIN = 120.0
-"""Guidance keeps cooked food out of the hot range for two hours at most."""
 LONGEST_MIN = 180.0
 STEP_MIN = 1.0
 
@@ -39,7 +38,8 @@ class RestAnswer:
     """One cover. Minutes from the moment the joint leaves the heat; None: not within three hours.
 
     ``earliest_min``/``latest_min``: when carving may begin, and by when it should have;
-    ``latest_by``: what ends it. ``crisp`` at take-out and at ``earliest_min``; ``crust`` stays.
+    ``latest_by``: too_cool, room_clock, or not_looked_further (three hours). ``crisp`` at take-out
+    and at ``earliest_min``; ``crust`` stays.
     """
 
     how: RestHow
@@ -69,12 +69,17 @@ def slow_enough(minutes: Floats, core: Floats) -> float | None:
     return float(minutes[at]) if at == 0 else float(minutes[at + 1])
 
 
-def rest_answers(kitchen: Kitchen, plan: Walk) -> tuple[RestAnswer, ...]:
-    """The five covers side by side, each from the joint as it leaves the heat for good."""
-    return tuple(_answer(kitchen, plan, how) for how in get_args(RestHow))
+def rest_answers(
+    kitchen: Kitchen, plan: Walk, room_min: float = Profile.room_min
+) -> tuple[RestAnswer, ...]:
+    """The five covers side by side, each from the joint as it leaves the heat for good.
+
+    ``room_min``: how long the authority lets it stand in the room, min.
+    """
+    return tuple(_answer(kitchen, plan, how, room_min) for how in get_args(RestHow))
 
 
-def _answer(kitchen: Kitchen, plan: Walk, how: RestHow) -> RestAnswer:
+def _answer(kitchen: Kitchen, plan: Walk, how: RestHow, room_min: float) -> RestAnswer:
     sim = plan.out.copy()
     rind = kitchen.roast.joint.facts.rind
     before = outcomes.faces_of(sim, rind=rind).crisp_top
@@ -98,13 +103,16 @@ def _answer(kitchen: Kitchen, plan: Walk, how: RestHow) -> RestAnswer:
     earliest = None if slow is None or not len(close) else max(slow, float(close[0]))
     cool = minutes[mean < COOL_MEAN_C]
     too_cool = float(cool[0]) if len(cool) else LONGEST_MIN
+    latest_by = "too_cool" if len(cool) and too_cool < room_min else "room_clock"
+    if not len(cool) and room_min > LONGEST_MIN:
+        latest_by = "not_looked_further"
     top = int(np.argmax(core))
     shown = LONGEST_MIN if earliest is None else earliest
     return RestAnswer(
         how=how,
         earliest_min=earliest,
-        latest_min=min(too_cool, ROOM_CLOCK_MIN),
-        latest_by="too_cool" if too_cool < ROOM_CLOCK_MIN else "room_clock",
+        latest_min=min(too_cool, room_min, LONGEST_MIN),
+        latest_by=latest_by,
         peak_c=float(core[top]),
         peak_min=float(minutes[top]),
         core_c=float(np.interp(shown, minutes, core)),

@@ -235,7 +235,9 @@ class Kitchen:
                     thickness_m=size.thickness_mm / 1000,
                 )  # fmt: skip
         elif isinstance(stage, Off):
-            env = surface.oven_off(cooker, from_c=oven_c or cooker.room_c, h_scale=d.heat)
+            env = surface.oven_off(
+                cooker, from_c=oven_c or cooker.room_c, door_s=door_s, h_scale=d.heat
+            )
         elif isinstance(stage, Sear):
             faces = SEAR_ORDER[self.sides]
             return surface.hob_sear(faces, 1.0 / len(faces), cooker.room_c)

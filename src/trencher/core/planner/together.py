@@ -49,6 +49,10 @@ class Placed:
     walk: Walk
 
 
+Door = tuple[float, float]
+"""When another joint goes in, min, and its weight, kg."""
+
+
 def _tail(schedule: Sequence[tuple[float, Oven]], from_min: float) -> list[tuple[float, Oven]]:
     """The oven's fixed stages that are left at ``from_min``, with their remaining minutes."""
     left: list[tuple[float, Oven]] = []
@@ -62,7 +66,7 @@ def _tail(schedule: Sequence[tuple[float, Oven]], from_min: float) -> list[tuple
 
 
 def _method(
-    fixed: Sequence[tuple[float, Oven]], shared: Shared, in_min: float, doors: Sequence[float],
+    fixed: Sequence[tuple[float, Oven]], shared: Shared, in_min: float, doors: Sequence[Door],
     cooker: Cooker,
 ) -> Method:  # fmt: skip
     """A joint's own method: what is left of the oven's day, with the doors others open on it."""
@@ -90,9 +94,13 @@ def _still_cooling(
     return [Oven(air, Minutes(MOMENT_MIN))]
 
 
-def _with_doors(stage: Stage, at: float, minutes: float | None, doors: Sequence[float]) -> Stage:
-    due = [d - at for d in doors if d > at + 1e-6 and (minutes is None or d < at + minutes)]
-    return replace(stage, tasks=(*stage.tasks, *(Task("add", at_min=d) for d in due)))
+def _with_doors(stage: Stage, at: float, minutes: float | None, doors: Sequence[Door]) -> Stage:
+    due = [
+        (d - at, kg) for d, kg in doors if d > at + 1e-6 and (minutes is None or d < at + minutes)
+    ]
+    return replace(
+        stage, tasks=(*stage.tasks, *(Task("add", f"{kg:g}kg", at_min=d) for d, kg in due))
+    )
 
 
 def together(
@@ -125,7 +133,7 @@ def together(
     starts = [0.0] * len(shared)
 
     def place(i: int) -> Placed:
-        return _walked(shared[i], starts, i, fixed, cooker, grid)
+        return _walked(shared, starts, i, fixed, cooker, grid)
 
     # The slowest goes in first; the others when they need to, against its latest take-out.
     slowest = max(range(len(shared)), key=lambda i: place(i).out_min)
@@ -155,11 +163,15 @@ def _start_for(
 
 
 def _walked(
-    one: Shared, starts: Sequence[float], i: int, fixed: Sequence[tuple[float, Oven]],
+    shared: Sequence[Shared], starts: Sequence[float], i: int, fixed: Sequence[tuple[float, Oven]],
     cooker: Cooker, grid: Grid,
 ) -> Placed:  # fmt: skip
-    own = starts[i]
-    doors = sorted(s for j, s in enumerate(starts) if j != i and s > own + 0.01)
+    one, own = shared[i], starts[i]
+    doors = sorted(
+        (start, shared[j].joint.weight_kg)
+        for j, start in enumerate(starts)
+        if j != i and start > own + 0.01
+    )
     method = _method(fixed, one, own, doors, cooker)
     done = walk(kitchen(Roast(joint=one.joint, cooker=cooker, method=method), grid))
     return Placed(one.joint, own, own + done.pull_min, method, done)

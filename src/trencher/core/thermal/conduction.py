@@ -135,6 +135,16 @@ def _bend(T, per_square, disc, mid):
 
 
 @njit(cache=True, nogil=True, inline="always")
+def _touch(env, face, node_wet):
+    """Conductance of the node on a face, W/m²K of the whole face: less when a lump is dry."""
+    at = E_FACES + face * FACE_SIZE
+    h = env[at + F_CONTACT_H]
+    if env[E_NODE] == LUMP_NODE and not node_wet:
+        h = min(h, env[E_NODE_DRY_H])
+    return env[at + F_CONTACT] * h
+
+
+@njit(cache=True, nogil=True, inline="always")
 def _wetness(film, water, coat, par):
     """Share of a face that would evaporate like open water, as it is now."""
     by_film = min(1.0, max(0.0, film / coat[C_FILM_REF]))
@@ -230,9 +240,7 @@ def _surface_laws(
         at = E_FACES + f * FACE_SIZE
         touch = env[at + F_CONTACT]
         h_free = env[at + F_H] * (1.0 - touch)
-        h_touch = touch * env[at + F_CONTACT_H]
-        if env[E_NODE] == LUMP_NODE and not node_wet:
-            h_touch = touch * min(env[E_NODE_DRY_H], env[at + F_CONTACT_H])
+        h_touch = _touch(env, f, node_wet)
         emissivity = env[at + F_EMISSIVITY] * (1.0 - touch)
         glow = wall + env[at + F_HOTTER]
         escape = par[P_ESCAPE] * env[at + F_ESCAPE] * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
@@ -382,14 +390,7 @@ def _heat_step(
             latent += gone * law[j, f, 4]
             vapour_kg += gone
             Ts[j, f] = surface
-            touch = env[E_FACES + f * FACE_SIZE + F_CONTACT]
-            if touch > 0.0:
-                h_touch = touch * env[E_FACES + f * FACE_SIZE + F_CONTACT_H]
-                if env[E_NODE] == LUMP_NODE and not node_wet:
-                    h_touch = touch * min(
-                        env[E_NODE_DRY_H], env[E_FACES + f * FACE_SIZE + F_CONTACT_H]
-                    )
-                of_node += h_touch * (node_c - surface) * size * dt
+            of_node += _touch(env, f, node_wet) * (node_c - surface) * size * dt
             if moist:
                 # A little more than there is leaves a debt, which the next water repays.
                 # What condenses wets the film; it never enters the meat.
@@ -451,14 +452,7 @@ def _heat_step(
         latent += gone * law[j, END, 4]
         heat += gone * law[j, END, 4]
         vapour_kg += gone
-        touch = env[E_FACES + END * FACE_SIZE + F_CONTACT]
-        if touch > 0.0:
-            h_touch = touch * env[E_FACES + END * FACE_SIZE + F_CONTACT_H]
-            if env[E_NODE] == LUMP_NODE and not node_wet:
-                h_touch = touch * min(
-                    env[E_NODE_DRY_H], env[E_FACES + END * FACE_SIZE + F_CONTACT_H]
-                )
-            of_node += h_touch * (node_c * size - warmth) * dt
+        of_node += _touch(env, END, node_wet) * (node_c * size - warmth) * dt
         if moist:
             of_film = law[j, END, 5] if gone > 0.0 else 1.0
             film[j, END] -= of_film * gone / size

@@ -285,14 +285,11 @@ def oven_air(
     return env
 
 
-def oven_off(
-    cooker: Cooker, *, from_c: float, h_scale: float = 1.0, under: Under = "tin"
-) -> Floats:
+def oven_off(cooker: Cooker, *, from_c: float, door_s: float = 0.0, h_scale: float = 1.0) -> Floats:
     """The oven switched off with its door shut; without its fan the air hardly moves."""
     env = oven_air(
-        cooker, air_c=cooker.room_c, from_c=from_c, door_s=0.0, ideal=False, h_scale=h_scale,
-        under=under,
-    )  # fmt: skip
+        cooker, air_c=cooker.room_c, from_c=from_c, door_s=door_s, ideal=False, h_scale=h_scale
+    )
     env[kernel.E_TAU], env[kernel.E_SWING] = cooker.off_s, 0.0
     h = min(cooker.h_w_m2k, 6.0) * h_scale
     for face in (TOP, SIDE_A, SIDE_B, END):
