@@ -124,10 +124,14 @@ def test_the_schema_is_printed() -> None:
     assert json.loads(trencher("schema").stdout)["title"] == "Trencher roast"
 
 
-def test_simulate_answers_how_long_to_rest_under_each_cover(forecast: dict[str, Any]) -> None:
-    rests = {r["how"]: r for r in forecast["rests"]}
+def test_simulate_answers_how_long_to_rest_under_each_cover(tmp_path: Path) -> None:
+    real = {key: value for key, value in GOOD.items() if key != "physics"}
+    done = trencher("simulate", written(tmp_path, real))
+    assert done.returncode == 0, done.stderr
+    rests = {r["how"]: r for r in json.loads(done.stdout)["rests"]}
     assert set(rests) == {"open", "tented", "wrapped", "bowl", "pan"}
     assert rests["wrapped"]["crisp"] < rests["open"]["crisp"]
+    assert rests["wrapped"]["peak_c"] > rests["open"]["peak_c"]
     assert rests["open"]["earliest_min"] < rests["open"]["latest_min"]
 
 

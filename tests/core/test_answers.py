@@ -46,7 +46,7 @@ def test_the_room_clock_is_the_authoritys_own() -> None:
     k = kitchen(roast(HOT_THEN_LOW))
     plan = walk(k)
     two, four = (
-        {a.how: a for a in rest_answers(k, plan, PROFILES[p].room_min)}["wrapped"]  # type: ignore[index]
+        {a.how: a for a in rest_answers(k, plan, PROFILES[p].room_min)}["wrapped"]
         for p in ("uk", "au")
     )
     assert two.latest_min == 120.0
@@ -238,7 +238,7 @@ def test_the_later_joint_opens_the_door_on_the_earlier() -> None:
     alone = together(Method(), one, Cooker())[0]
     both = together(Method(), [*one, shared(SMALL, "160C until peak 60C")], Cooker())[0]
     assert both.out_min > alone.out_min
-    assert "+ add at" in str(both.method)
+    assert "+ add 1kg at" in str(both.method)
 
 
 def test_a_hot_start_is_shared_as_far_as_each_is_there() -> None:

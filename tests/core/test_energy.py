@@ -20,7 +20,7 @@ METHODS = [
     "sear 3min/side; 150C until 75C; rest pan 20min",
     "cold 120C 3h; rest bowl 1h",
     "160C covered in 300ml 2h; turn; 220C grill 15min",
-    "200C in 100ml 1h30 + baste every 20min; off 30min + check at 10min",
+    "200C in 100ml 1h30 + check every 20min; off 30min + check at 10min",
     "cold 180C salt crust 2h; wait fridge 1h; wait water 20min",
 ]
 
