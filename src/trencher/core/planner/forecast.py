@@ -45,10 +45,9 @@ class Forecast:
 
     ``roast`` is as this oven can do it. ``series``: columns named in SERIES. ``late_c``: rise of
     the peak for ten minutes' delay. ``oven_left_min``: how long the oven, off and shut, stays above
-    150 °C after the joint has left it. ``equivalents``:
-    minutes at a profile's reference temperature that do to the core what its whole history does;
-    ``between_limits_min``: the core's minutes between each profile's cold and hot limits; both
-    predicted.
+    150 °C after the joint has left it. ``equivalents``: minutes at a profile's reference
+    temperature that do to the core what its whole history does; ``between_limits_min``: the core's
+    minutes between each profile's cold and hot limits; both predicted.
     """
 
     roast: Roast
@@ -156,7 +155,8 @@ def forecast(
 ) -> Forecast:
     """The forecast of a roast. Raises InputError and GoalUnreachable as ``walk`` does.
 
-    ``rests``: also how long to rest under each cover. ``nominal`` moves the forecast to what is believed by now; bands are the plan's own.
+    ``rests``: also how long to rest under each cover. ``nominal`` moves the forecast to what is
+    believed by now; bands are the plan's own.
     """
     written = roast
     roast, limits = within_limits(roast, grid)
