@@ -43,6 +43,13 @@ def test_a_warmer_start_is_sooner(air_c: int, start: int, more: int) -> None:
     assert out_after(air_c, warm) < out_after(air_c, cold)
 
 
+@pytest.mark.parametrize("mm", [50, 68, 90, 110, 130])
+def test_ends_dry_like_the_sides_however_thick_the_discs(mm: int) -> None:
+    # With all of a coarse end disc's water to draw on they once stayed wet for hours, and behind.
+    done = go("100C until 50C", COARSE, joint=sirloin(thickness_mm=float(mm)))
+    assert done.at_pull.state[kernel.THIN_END] > done.at_pull.core_c + 0.3
+
+
 @given(air_c=air, mm=thick)
 @few
 def test_ends_are_ahead_of_the_middle_while_heating(air_c: int, mm: int) -> None:

@@ -226,7 +226,7 @@ def _properties(T, W, enthalpy, conduct, volume, par, secant, rk, C):
 
 @njit(cache=True, nogil=True)
 def _surface_laws(
-    W, rim, film, Ts, volume, skin, own, vapour, coats, env, par, air, wall, node_c, node_wet, dt,
+    W, rim, film, Ts, volume, skin, vapour, coats, env, par, air, wall, node_c, node_wet, dt,
     mid, law,
 ):  # fmt: skip
     """Each face's law: h, t_eff, vapour rate, its slope, latent heat, film's share of the vapour,
@@ -258,7 +258,7 @@ def _surface_laws(
             v0, v1, of_film, wet = 0.0, 0.0, 1.0, 0.0
             if moist:
                 over = _look(vapour, surface) - env[E_STEAM]
-                water = rim[j, f] if f < END else _mean_of(W, volume, j)
+                water = rim[j, f]
                 if escape <= 0.0 or over <= 0.0:
                     wet = _wetness(film[j, f], water, coat, par)
                 else:
@@ -268,8 +268,6 @@ def _surface_laws(
                     if coat[C_SEEP] > 0.0 and by_film < 1.0:
                         # Water beneath the face, kg/m² of it; two-sided discs have two such skins.
                         deep = volume[j, cell] / skin[j] * (2.0 if mid > 0 else 1.0)
-                        if f == END:
-                            deep = volume[j].sum() / own[j, f]
                         rest = (1.0 - by_film) * full
                         spare = max(0.0, water - par[P_DRY_LIMIT]) * deep
                         span = (par[P_MOIST_SKIN] - par[P_DRY_LIMIT]) * deep
@@ -319,7 +317,7 @@ def _heat_step(
             for i in range(nr):
                 Ga[j, i] = 2.0 * axial[j, i] / (rk[j, i] + rk[j + 1, i])
     _surface_laws(
-        W, rim, film, Ts, volume, skin, own, vapour, coats, env, par, air, wall, node_c, node_wet,
+        W, rim, film, Ts, volume, skin, vapour, coats, env, par, air, wall, node_c, node_wet,
         dt, mid, law,
     )  # fmt: skip
     # First half: old temperatures along the joint, new ones in the section.
@@ -456,6 +454,9 @@ def _heat_step(
         if moist:
             of_film = law[j, END, 5] if gone > 0.0 else 1.0
             film[j, END] -= of_film * gone / size
+            # The layer that dries first is as deep as the sides' outermost cell.
+            layer = volume[j, nr - 1] / skin[j] * (2.0 if mid > 0 else 1.0)
+            rim[j, END] = max(0.0, rim[j, END] - (1.0 - of_film) * gone / (size * layer))
             spare = 0.0
             for i in range(nr):
                 spare += max(0.0, W[j, i] - par[P_DRY_LIMIT]) * volume[j, i]
@@ -586,6 +587,14 @@ def _water_step(
     for j in range(nz):
         out = 0.0
         top_before, low_before = W[j, nr - 1], W[j, 0]
+        end_disc = own[j, END] > 0.0
+        mean_before = _mean_of(W, volume, j) if end_disc else 1.0
+        if end_disc:
+            # The ends' own drought: its water is the disc's, only how dry the layer is stands here.
+            layer = volume[j, nr - 1] / (area[j] - own[j, END]) * (2.0 if mid > 0 else 1.0)
+            if rim[j, END] < mean_before and T[j, 0] > 0.0:
+                filled = 1.0 - math.exp(-par[P_SEEP] * dt / (layer * layer))
+                rim[j, END] += (mean_before - rim[j, END]) * filled
         for i in range(nr):
             if T[j, i] > 20.0:
                 keep = par[P_WATER] * _look(held, T[j, i])
@@ -617,6 +626,8 @@ def _water_step(
             before = low_before if cell == 0 else top_before
             if before > 0.0:
                 rim[j, f] *= W[j, cell] / before
+        if end_disc and mean_before > 0.0:
+            rim[j, END] *= _mean_of(W, volume, j) / mean_before
         left = out
         for f in range(SKINS):
             size = own[j, f]
