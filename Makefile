@@ -31,7 +31,12 @@ web/node_modules/.installed: web/package.json web/package-lock.json
 	cd web && npm ci --no-audit --no-fund --loglevel=error
 	@touch $@
 
-web/dist/index.html: web/node_modules/.installed $(shell find web/src web/index.html web/vite.config.ts -type f 2>/dev/null)
+TYPES := web/src/lib/api/schema.d.ts
+
+$(TYPES): docs/openapi.json web/node_modules/.installed
+	cd web && npm run --silent types
+
+web/dist/index.html: $(TYPES) web/node_modules/.installed $(shell find web/src web/index.html web/vite.config.ts -type f 2>/dev/null)
 	cd web && npm run --silent build
 	@touch $@
 
@@ -43,7 +48,7 @@ demo: install ## start Trencher with the demo world (Fennet Lock) and print the 
 run: install ## start Trencher with a database of your own
 	$(PY) -m trencher serve
 
-dev: $(VENV)/.kernel $(VENV)/.dev web/node_modules/.installed ## both servers with reload, on the demo world
+dev: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## both servers with reload, on the demo world
 	bash scripts/dev.sh
 
 chromium:
@@ -51,9 +56,9 @@ chromium:
 
 types: $(VENV)/.kernel web/node_modules/.installed ## regenerate docs/openapi.json and the front end's types from it
 	$(PY) -m trencher openapi > docs/openapi.json
-	cd web && npm run --silent types && npx prettier --write --log-level=error src/lib/api/schema.d.ts
+	cd web && npm run --silent types
 
-check: $(VENV)/.kernel $(VENV)/.dev web/node_modules/.installed ## types and lint, both sides
+check: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## types and lint, both sides
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/ruff format --check .
 	$(PY) -m mypy

@@ -19,11 +19,15 @@ from bench.lines import MethodOfLines
 from trencher.core.belief.follow import Reading, outlook
 from trencher.core.belief.timeline import timeline
 from trencher.core.joint import Joint
+from trencher.core.method.edit import with_heat
+from trencher.core.method.notation import parse_method
 from trencher.core.planner.forecast import forecast
 from trencher.core.planner.forward import walk
+from trencher.core.planner.fragile import disturbances
 from trencher.core.planner.setup import kitchen
+from trencher.core.planner.whatif import what_if
 from trencher.core.thermal import conduction as kernel
-from trencher.core.thermal.geometry import Grid
+from trencher.core.thermal.geometry import COARSE, Grid
 
 
 def best(work: Callable[[], object], times: int = 7) -> float:
@@ -61,6 +65,20 @@ def speed_rows() -> None:
     row("eight methods compared, without bands", f"{ms / 1000:.2f} s", "0.8 s", ms <= 800)
     ms = best(lambda: [forecast(roast(m), late=False) for m in methods], 3)
     row("eight methods compared, with bands", f"{ms / 1000:.2f} s", "2 s", ms <= 2000)
+    ms = best(lambda: [disturbances(roast(m, wanted_c=57.0)) for m in methods], 3)
+    row("eight methods, every step disturbed", f"{ms / 1000:.2f} s", "5 s", ms <= 5000)
+    ms = best(lambda: what_if(roast(HOT_THEN_LOW, wanted_c=57.0)), 3)
+    row("what if, ten things otherwise", f"{ms:.0f} ms", "no row", True)
+    by_hand = parse_method(HOT_THEN_LOW)
+
+    def pulled() -> None:
+        changed = with_heat(by_hand, 1, 150.0)
+        forecast(
+            roast(str(changed), wanted_c=57.0), bands=False, late=False, grid=COARSE, every_s=120.0
+        )
+
+    ms = best(pulled, 9)
+    row("a change by hand until its picture's numbers", f"{ms:.0f} ms", "100 ms", ms <= 100)
     plan = walk(solved)
     readings = [Reading(m, c, c) for m, c in ((30, 8.0), (45, 15.0), (60, 24.0), (75, 32.0))]
     line = timeline(plan, {0: 20.0}, 78.0)

@@ -19,6 +19,7 @@ from trencher.settings import Settings
 
 OUT = Path("docs/screenshots")
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
+RECIPE = "Roast at 180C for 25 minutes per 500g plus 25. Rub with mustard first."
 FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"]
 
 
@@ -29,7 +30,7 @@ def picture(
     page.set_viewport_size({"width": width, "height": height})
     page.goto(base + path)
     page.get_by_role("heading", level=1).wait_for()
-    page.wait_for_timeout(1800)
+    page.wait_for_timeout(1800 if "/ways" not in path else 4000)
     page.screenshot(path=OUT / f"{name}.png")
     print(OUT / f"{name}.png")
 
@@ -60,6 +61,14 @@ def main() -> None:
             picture(page, base, "/block/sirloin", "block")
             house.roasts.choose("sirloin", METHOD, "hot-then-low")
             picture(page, base, "/ways/sirloin", "ways")
+            picture(page, base, "/ways/sirloin/hand", "hand")
+            picture(page, base, "/ovens/sirloin", "ovens")
+            page.keyboard.press("r")
+            page.get_by_label("A recipe, a label").fill(RECIPE)
+            page.get_by_text("By this rule it would be").wait_for()
+            page.wait_for_timeout(500)
+            page.screenshot(path=OUT / "reckoner.png")
+            page.keyboard.press("Escape")
             picture(page, base, "/fire/sirloin", "fire-before")
             picture(page, base, "/book", "book")
             picture(page, base, "/book/silverside", "book-one")

@@ -148,7 +148,9 @@ def test_a_recipe_is_read_for_a_joint(tmp_path: Path) -> None:
     assert found["format"] == "trencher/reading"
     assert found["method"] == "220C 20min; 160C 15min/500g"
     assert [p["text"] for p in found["not_understood"]] == ["Rub with mustard"]
-    (asked,) = found["open"]
+    asked, air = found["open"]
+    assert air["code"] == "air"
+    assert found["result"]["dials"][0]["written"] == "220C"
     assert asked["code"] == "hot_start_in_rate"
     assert len({c["pull_min"] for c in asked["choices"]}) == 2
     assert found["result"]["out_earlier_min"] is not None

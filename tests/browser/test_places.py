@@ -164,19 +164,10 @@ def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
 
 
 # --- the ways -----------------------------------------------------------------------------------
-def test_low_then_blast_is_longer_more_even_and_more_forgiving(page: Page, site: Site) -> None:
-    opened(page, f"{site.url}/ways/sirloin")
-    expect(page.get_by_text(re.compile("Low, then a blast takes .* longer than"))).to_be_visible()
-    starts = {
-        way: page.locator(f"[data-way={way}] dd").first.inner_text()
-        for way in ("hot-then-low", "low-then-blast")
-    }
-    assert starts["low-then-blast"] < starts["hot-then-low"]
-
-
 def test_pork_below_the_figure_says_so(page: Page, site: Site) -> None:
     site.house.roasts.change("pork-loin", {"wanted_c": 62.0})
     opened(page, f"{site.url}/ways/pork-loin")
+    page.get_by_role("button", name="One temperature").click()
     expect(page.get_by_text(re.compile("below the United Kingdom figure")).first).to_be_visible()
 
 
@@ -341,8 +332,9 @@ def prepared(site: Site) -> None:
 
 
 PLACES = [
-    "/block/pork-loin", "/ways/pork-loin", "/fire/pork-loin", "/fire/sirloin", "/board/sirloin",
-    "/book", "/book/silverside",
+    "/block/pork-loin", "/ways/pork-loin", "/ways/pork-loin/hand", "/ovens/pork-loin",
+    "/fire/pork-loin",
+    "/fire/sirloin", "/board/sirloin", "/book", "/book/silverside",
 ]  # fmt: skip
 
 
@@ -363,8 +355,8 @@ def test_nothing_is_wider_than_a_phone(page: Page, site: Site, path: str) -> Non
     prepared(site)
     page.set_viewport_size({"width": 360, "height": 780})
     opened(page, site.url + path)
-    if path.startswith("/ways"):
-        expect(page.locator("[data-way]")).to_have_count(3)
+    if path.startswith("/ways") and not path.endswith("hand"):
+        expect(page.locator("[data-way]").first).to_be_visible()
     page.wait_for_timeout(300)
     assert page.evaluate("document.documentElement.scrollWidth") <= 360
 

@@ -10,7 +10,9 @@ from tests.kitchens import HOT_THEN_LOW, roast
 from trencher.core.method.facts import facts_in
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import read_prose
-from trencher.core.planner.reckon import reckon
+from trencher.core.method.stages import Oven
+from trencher.core.planner.reckon import for_this_oven, reckon, verdict
+from trencher.core.thermal.cooker import Cooker
 
 FIRST = (
     "Set the oven to 210C (190C fan). Give the joint 25 minutes, lower to 170C and allow 18 "
@@ -181,3 +183,98 @@ def test_a_reading_that_cannot_be_walked_says_why() -> None:
     assert found.result is not None
     assert "not reached" in found.result.reason
     assert reckon("Season well.", roast(HOT_THEN_LOW)).result is None
+
+
+# --- labels and rules ---------------------------------------------------------------------------
+HOUSE = Cooker(kind="fan", min_c=50.0, max_c=240.0, dial_points=((160.0, 12.0), (220.0, 7.0)))
+
+
+@pytest.mark.parametrize(
+    ("text", "method"),
+    [
+        ("20 min per lb plus 20 at 180C", "180C 20min/lb + 20min"),
+        ("15 min a pound and 15 over at 170C", "170C 15min/lb + 15min"),
+        ("20 minutes per 450g + 20 minutes at 180C", "180C 20min/lb + 20min"),
+        ("Preheat oven to 200C. Roast 1h30.", "200C 1h30"),
+    ],
+)
+def test_rules_are_read_however_short(text: str, method: str) -> None:
+    assert str(read_prose(text, weight_kg=1.9).method) == method
+
+
+def test_a_rule_without_a_heat_asks_for_one() -> None:
+    reading = read_prose("20 min per lb plus 20", kind="fan", weight_kg=1.9)
+    asked = reading.opens[0]
+    assert asked.code == "heat"
+    assert [str(c.method) for c in asked.choices] == [
+        f"{heat}C 20min/lb + 20min" for heat in (160, 150, 180)
+    ]
+    assert read_prose("Season it well.", weight_kg=1.9).method is None
+
+
+@pytest.mark.parametrize(
+    ("text", "method", "scales"),
+    [
+        # 325 °C is no heat of this oven: it is read as °F, and said.
+        ("325 for 2 hours", "325F 2h", []),
+        ("Roast at 60 degrees for 8 hours", "60C 8h", []),
+        ("Roast at 180 for 1 hour", "180C 1h", ["180C", "180F"]),
+        ("Roast at 350 until the middle is 140", "350F until 140F", []),
+        ("Roast at 350 until the middle is 60", "350F until 60C", []),
+    ],
+)
+def test_a_bare_number_is_asked_about_where_this_oven_has_it_on_both_scales(
+    text: str, method: str, scales: list[str]
+) -> None:
+    reading = read_prose(text, weight_kg=1.9, range_c=(50.0, 240.0))
+    assert str(reading.method) == method
+    asked = [o for o in reading.opens if o.code == "scale"]
+    assert [c.words for o in asked for c in o.choices] == scales
+
+
+def test_fan_and_dial_are_two_steps_and_never_merged() -> None:
+    found = reckon("Roast at 200C for 1 hour in a still oven. Or gas 6 for 1 hour.",
+                   roast(cooker=HOUSE))  # fmt: skip
+    assert found.result is not None
+    said, gas = found.result.dials
+    assert said.air is None
+    assert said.here_c == 200.0
+    assert said.dial_c == pytest.approx(200.0 + HOUSE.dial_error_at(200.0))
+    assert gas.air == "gas"
+    assert gas.here_c < 200.0
+    assert gas.dial_c == pytest.approx(gas.here_c + HOUSE.dial_error_at(gas.here_c))
+
+
+def test_a_heat_for_still_air_is_lowered_once_in_a_fan_oven() -> None:
+    method = for_this_oven(parse_method("200C still 1h; 180C fan 20min"), roast(cooker=HOUSE))
+    first, second = method.stages
+    assert isinstance(first, Oven)
+    assert 185.0 < first.temp.c < 198.0
+    assert first.air is None
+    assert str(second) == "180C fan 20min"
+
+
+def test_heats_without_a_word_are_asked_about_in_a_fan_oven_alone() -> None:
+    text = "Roast at 180C for 20 minutes per 500g."
+    codes = [a.code for a in reckon(text, roast(cooker=HOUSE)).answers]
+    assert codes == ["air"]
+    assert reckon(text, roast(cooker=Cooker(kind="still"))).answers == ()
+    # Our own notation means the oven's own air: nothing is open.
+    assert reckon(HOT_THEN_LOW, roast(cooker=HOUSE)).answers == ()
+
+
+def test_the_verdict_says_where_it_ends_and_how_far_off_that_is() -> None:
+    over = reckon("180C fan for 2 hours 20 minutes", roast(cooker=HOUSE, wanted_c=57.0)).result
+    assert over is not None
+    assert over.earlier_min is not None
+    assert verdict(over, 57.0) == (
+        f"By this rule it would be {{c:{over.peak_c:.0f}}} in the middle; for {{c:57}} take it out "
+        f"{over.earlier_min:.0f} minutes earlier."
+    )
+    assert over.earlier_min > 20
+    right = reckon(HOT_THEN_LOW, roast(cooker=HOUSE, wanted_c=57.0)).result
+    assert right is not None
+    assert verdict(right, 57.0).endswith("in the middle: as wanted.")
+    never = reckon("60C until 70C", roast(cooker=HOUSE, wanted_c=57.0)).result
+    assert never is not None
+    assert verdict(never, 57.0).startswith("This cannot be done here")

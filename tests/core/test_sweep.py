@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.kitchens import roast
+from tests.kitchens import go, roast
 from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.errors import TrencherError
@@ -117,3 +117,16 @@ def test_the_bounds_of_every_input_give_nothing_absurd(
         # A goal that this piece never meets, or 25 kg by the pound for more than two days.
         return
     check(done, joint)
+
+
+@pytest.mark.parametrize("start", [-5.0, -2.5, -2.0, -1.5, -1.0])
+@pytest.mark.parametrize("cut", ["beef-brisket-rolled", "beef-sirloin-boned"])
+def test_what_thaws_is_never_read_colder_than_it_started(cut: str, start: float) -> None:
+    # Found by the sweep: a parabola through the axis dips below a thawing front.
+    joint = Joint(cut=cut, weight_kg=0.1, start_c=start)
+    done = go(EXAMPLES[0], COARSE, joint=joint, cooker=Cooker(kind="still"))
+    core = done.end.record[: done.end.rows, 3]
+    assert core.min() > start - 0.05
+    # Over the first quarter of an hour it only warms.
+    early = core[done.end.record[: done.end.rows, 0] < 900.0]
+    assert (np.diff(early) > -0.05).all()

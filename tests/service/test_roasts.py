@@ -176,16 +176,19 @@ def wish(**changes: object) -> Wish:
     return Wish(**(facts | changes))  # type: ignore[arg-type]
 
 
-def test_three_ways_end_at_the_wanted_peak() -> None:
-    ways = all_ways(wish())
-    assert [w.school.id for w in ways] == ["hot-then-low", "one-temperature", "low-then-blast"]
-    for way in ways:
+def test_ways_end_at_the_wanted_peak_but_for_the_wall_chart() -> None:
+    ways = {w.id: w for w in all_ways(wish()) if w.forecast is not None}
+    assert len(ways) >= 8
+    for way in ways.values():
         assert way.forecast is not None
-        assert way.forecast.peak_c == pytest.approx(57.0, abs=0.1)
+        off = abs(way.forecast.peak_c - 57.0)
+        assert (off > 2.0) if way.id == "hot-then-low-by-weight" else (off < 0.1), way.id
 
 
 def test_quick_ways_are_near_the_full_ones() -> None:
     for full, quick in zip(all_ways(wish()), all_ways(wish(), quick=True), strict=True):
+        if full.unsuited:
+            continue
         assert full.forecast is not None
         assert quick.forecast is not None
         assert quick.forecast.bands is None
@@ -193,9 +196,13 @@ def test_quick_ways_are_near_the_full_ones() -> None:
 
 
 def test_a_way_that_cannot_be_says_why() -> None:
-    ways = all_ways(wish(cooker=Cooker(max_c=60.0), wanted_c=75.0))
-    assert all(w.forecast is None for w in ways)
-    assert all("24 hours" in w.reason for w in ways)
+    ways = all_ways(wish(cooker=Cooker(min_c=50.0, max_c=100.0), wanted_c=99.0))
+    low = next(w for w in ways if w.id == "low-then-blast")
+    assert low.forecast is None
+    assert "no higher than" in low.unsuited
+    pan = next(w for w in ways if w.id == "pan-then-very-low")
+    assert pan.forecast is None
+    assert "24 hours" in pan.reason
 
 
 def test_a_known_oven_narrows_the_band() -> None:

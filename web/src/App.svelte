@@ -4,9 +4,11 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import Clock from '$lib/ui/Clock.svelte'
+  import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
   import Keys from '$lib/ui/Keys.svelte'
 
   let help = $state(false)
+  let reckons = $state(false)
 
   const here = $derived(where(route.pathname))
   const roastId = $derived(here.id ?? kitchen.likely?.id)
@@ -42,11 +44,17 @@
       go(place.id, place.id === 'book' ? undefined : roastId)
     } else if (event.key === 'u') kitchen.toggleUnits()
     else if (event.key === '?') help = !help
-    else if (event.key === '/') {
+    else if (event.key === 'r') {
+      event.preventDefault()
+      reckons = !reckons
+    } else if (event.key === '/') {
       event.preventDefault()
       if (here.place !== 'block') go('block', roastId)
       kitchen.findsCut = true
-    } else if (event.key === 'Escape') help = false
+    } else if (event.key === 'Escape') {
+      help = false
+      reckons = false
+    }
   }
 </script>
 
@@ -68,6 +76,9 @@
     </nav>
     <div class="tools">
       <Clock />
+      <button class="tool" aria-expanded={reckons} onclick={() => (reckons = !reckons)}>
+        Reckon <span class="key" aria-hidden="true">r</span>
+      </button>
       <button class="tool" onclick={() => kitchen.toggleUnits()} aria-label="Change units">
         {kitchen.units === 'C' ? '°C kg' : '°F lb'}
       </button>
@@ -88,6 +99,7 @@
     <Router />
   </main>
   <p class="sr-only" role="status" aria-live="polite">{kitchen.said}</p>
+  {#if reckons}<Reckoner {roastId} onclose={() => (reckons = false)} />{/if}
   {#if help}<Keys onclose={() => (help = false)} />{/if}
 </div>
 
@@ -188,6 +200,13 @@
     }
     .wordmark {
       flex: 1;
+      min-height: 48px;
+    }
+    .tools {
+      gap: 0;
+    }
+    .tool {
+      padding: 0 0.4rem;
     }
     nav {
       order: 3;

@@ -13,7 +13,7 @@ from trencher import __version__
 from trencher.api import errors
 from trencher.api.context import House
 from trencher.api.guard import Guard
-from trencher.api.routes import feed, kitchen, roasts
+from trencher.api.routes import feed, kitchen, methods, ovens, roasts
 
 LARGEST_BODY = 200_000
 
@@ -32,7 +32,14 @@ def create_api(house: House | None) -> FastAPI:
     )
     api.state.house = house
     errors.install(api)
-    for router in (kitchen.router, roasts.router, roasts.book, feed.router):
+    for router in (
+        kitchen.router,
+        ovens.router,
+        methods.router,
+        roasts.router,
+        roasts.book,
+        feed.router,
+    ):
         api.include_router(router)
     return api
 

@@ -7,11 +7,15 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, JsonValue
 
+from trencher.core.catalogue.coats import CoatId
 from trencher.core.joint import LIMITS
+from trencher.core.method.edit import Kind
+from trencher.core.method.schools import Thermometer
 
 Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
 Celsius = Annotated[float, Field(ge=-60, le=400)]
 Minute = Annotated[float, Field(ge=0, le=48 * 60)]
+StageIndex = Annotated[int, Field(ge=0, le=99)]
 
 
 def _bounds(name: str) -> Any:
@@ -56,6 +60,8 @@ class JointBody(In):
     start_c: Annotated[float, _bounds("start_c")] = 7.0
     fat_mm: Annotated[float | None, _bounds("fat_mm")] = None
     surface: Literal["wet", "blotted", "dried"] = "blotted"
+    tied: bool | None = None
+    coat: CoatId = "none"
     own: dict[str, JsonValue] | None = None
 
 
@@ -82,6 +88,7 @@ class WishBody(In):
     oven_id: Id
     wanted_c: Annotated[float, Field(ge=30, le=99)]
     rest_min: Annotated[float, Field(ge=0, le=240)] = 30.0
+    thermometer: Thermometer = "leave-in"
     quick: bool = Field(False, description="coarse and without bands: while something is pulled")
 
 
@@ -100,6 +107,171 @@ class MethodBody(WishBody):
         }
     )  # fmt: skip
     method: Annotated[str, Field(min_length=1, max_length=4000)]
+
+
+class LengthEdit(In):
+    """A stage lasting so many minutes."""
+
+    op: Literal["length"]
+    stage: StageIndex
+    minutes: Minute
+
+
+class GoalEdit(In):
+    """A stage until the core is at, or will climb to, so many °C."""
+
+    op: Literal["goal"]
+    stage: StageIndex
+    core_c: Celsius
+    peak: bool = True
+
+
+class OutcomeEdit(In):
+    """A stage until it is brown, crisp or tender."""
+
+    op: Literal["outcome"]
+    stage: StageIndex
+    what: Literal["brown", "crisp", "tender"]
+
+
+class HeatEdit(In):
+    """A stage in air of so many °C."""
+
+    op: Literal["heat"]
+    stage: StageIndex
+    air_c: Celsius
+
+
+class InsertEdit(In):
+    """A fresh stage before the one at this place."""
+
+    op: Literal["insert"]
+    stage: StageIndex
+    kind: Kind
+
+
+class SplitEdit(In):
+    """A stage cut in two."""
+
+    op: Literal["split"]
+    stage: StageIndex
+    after_min: Minute
+    whole_min: Minute
+
+
+class RemoveEdit(In):
+    """A stage taken out."""
+
+    op: Literal["remove"]
+    stage: StageIndex
+
+
+class MoveEdit(In):
+    """A stage at another place."""
+
+    op: Literal["move"]
+    stage: StageIndex
+    to: StageIndex
+
+
+class HangEdit(In):
+    """A task hung on a stage."""
+
+    op: Literal["hang"]
+    stage: StageIndex
+    verb: Annotated[str, Field(max_length=20)]
+    words: Annotated[str, Field(max_length=60)] = ""
+    at_min: Minute | None = None
+    every_min: Annotated[float, Field(ge=1, le=48 * 60)] | None = None
+
+
+class UnhangEdit(In):
+    """A task taken off a stage."""
+
+    op: Literal["unhang"]
+    stage: StageIndex
+    task: Annotated[int, Field(ge=0, le=99)]
+
+
+class DressEdit(In):
+    """What closes a stage's joint in or carries it; how a rest is covered."""
+
+    op: Literal["dress"]
+    stage: StageIndex
+    dress: Annotated[str, Field(max_length=20)]
+
+
+Edit = Annotated[
+    LengthEdit | GoalEdit | OutcomeEdit | HeatEdit | InsertEdit | SplitEdit | RemoveEdit
+    | MoveEdit | HangEdit | UnhangEdit | DressEdit,
+    Field(discriminator="op"),
+]  # fmt: skip
+
+
+class EditBody(MethodBody):
+    """A method and one change of it."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
+                    "rest_min": 40, "quick": True,
+                    "method": "210C 20min; 155C until peak 57C; rest tented 40min",
+                    "edit": {"op": "heat", "stage": 1, "air_c": 140},
+                }
+            ]
+        }
+    )  # fmt: skip
+    edit: Edit
+
+
+class ReckonBody(WishBody):
+    """A recipe's words, a label or a rule to be worked out for a joint."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
+                    "rest_min": 40, "text": "Roast at 180C for 20 min per lb plus 20",
+                }
+            ]
+        }
+    )  # fmt: skip
+    text: Annotated[str, Field(min_length=1, max_length=6000)]
+
+
+class OwnMethodBody(In):
+    """A method to be kept under a name."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {"name": "Sunday", "method": "210C 20min; 150C until peak 57C; rest open 30min"}
+            ]
+        }
+    )
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    method: Annotated[str, Field(min_length=1, max_length=4000)]
+
+
+class MethodsFileBody(In):
+    """A file of methods; what is wrong in it is said line by line."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "format": "trencher/methods", "version": 1,
+                    "methods": [{"name": "Sunday", "method": "160C until peak 57C"}],
+                }
+            ]
+        }
+    )  # fmt: skip
+    format: JsonValue
+    version: JsonValue
+    methods: JsonValue
 
 
 class PlanBody(In):
@@ -121,6 +293,7 @@ class PlanBody(In):
     oven_id: Id
     wanted_c: Annotated[float, Field(ge=30, le=99)]
     rest_min: Annotated[float, Field(ge=0, le=240)] = 30.0
+    thermometer: Thermometer = "leave-in"
     serve_at: datetime
 
 
@@ -133,6 +306,7 @@ class PlanChange(In):
     oven_id: Id | None = None
     wanted_c: Annotated[float, Field(ge=30, le=99)] | None = None
     rest_min: Annotated[float, Field(ge=0, le=240)] | None = None
+    thermometer: Thermometer | None = None
     serve_at: datetime | None = None
 
 
@@ -240,6 +414,16 @@ class OvenBody(In):
     max_c: Annotated[float, Field(ge=60, le=400)] | None = None
     cooling_fan: bool = False
     preheat_min: Annotated[float, Field(ge=1, le=90)] | None = None
+    swing_c: Annotated[float, Field(ge=0, le=40)] = 0.0
+    litres: Annotated[float, Field(ge=5, le=400)] | None = None
+    width_mm: Annotated[float, Field(ge=100, le=1500)] | None = None
+    depth_mm: Annotated[float, Field(ge=100, le=1500)] | None = None
+    shelves_mm: Annotated[list[Annotated[float, Field(ge=20, le=1500)]], Field(max_length=8)] = []
+    bare_element: bool = False
+    pairs: Annotated[
+        list[tuple[Annotated[float, Field(ge=20, le=400)], Annotated[float, Field(ge=20, le=400)]]],
+        Field(max_length=20, description="dial and measured, °C"),
+    ] = []
     dial_points: Annotated[
         list[tuple[Annotated[float, Field(ge=20, le=400)], Annotated[float, Field(ge=-60, le=60)]]],
         Field(max_length=20),
@@ -251,6 +435,81 @@ class Oven(OvenBody):
 
     model_config = ConfigDict(extra="ignore")
     id: str
+
+
+class DialLineOut(Out):
+    """What is believed of a dial at one true heat: dial − true, and eight in ten between."""
+
+    true_c: float
+    error_c: float
+    low_c: float
+    high_c: float
+
+
+class CalibrationOut(Out):
+    """An oven's dial against what was measured."""
+
+    n: int
+    sd_c: float
+    line: list[DialLineOut]
+
+
+class TinBody(In):
+    """A tin, tray or pot; inside measures in mm."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [{"name": "Deep tin", "length_mm": 380, "width_mm": 280, "depth_mm": 75}]
+        }
+    )
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    length_mm: Annotated[float, Field(ge=50, le=1000)]
+    width_mm: Annotated[float, Field(ge=50, le=1000)]
+    depth_mm: Annotated[float, Field(ge=5, le=500)]
+    hob: bool = False
+
+
+class TinsBody(In):
+    """Every tin of the kitchen."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {"tins": [{"name": "Tray", "length_mm": 420, "width_mm": 340, "depth_mm": 25}]}
+            ]
+        }
+    )
+    tins: Annotated[list[TinBody], Field(max_length=20)]
+
+
+class ShelfOut(Out):
+    """A shelf with the joint on it: room above it, and what a bare element adds."""
+
+    shelf: int
+    clear_mm: float
+    hotter_c: float
+    fits: bool
+
+
+class TonightOut(Out):
+    """An oven with tonight's joint in it."""
+
+    oven_id: str
+    name: str
+    fits: bool
+    words: list[str]
+    shelves: list[ShelfOut]
+    tin: str | None
+    forecast: ForecastOut | None
+    reason: str
+
+
+class WhichOvenOut(Out):
+    """The same way in every oven, and which suits."""
+
+    best: str | None
+    advice: str
+    ovens: list[TonightOut]
 
 
 class ClockBody(In):
@@ -334,11 +593,33 @@ class BandIn(In):
     from_c: Annotated[float, Field(ge=-25, le=100)]
 
 
+class SaltOut(Out):
+    """A kind of salt and what a level teaspoon of it weighs, g."""
+
+    id: str
+    name: str
+    teaspoon_g: float
+
+
+class CoatOut(Out):
+    """What is put on a joint: its allergens, what a cover does to it, and the task (``hangs`` with
+    ``word``) that puts it on during the roast."""
+
+    id: CoatId
+    name: str
+    allergens: list[str]
+    cover: str
+    hangs: Literal["baste", "add"]
+    word: str
+
+
 class Catalogue(Out):
     """What can be chosen from."""
 
     cuts: list[Cut]
     bands: list[BandOut]
+    coats: list[CoatOut]
+    salts: list[SaltOut]
     profiles: list[dict[str, str]]
     limits: dict[str, tuple[float, float]]
     people: list[dict[str, str]]
@@ -408,7 +689,8 @@ class SizeOut(Out):
 
 
 class ForecastOut(Out):
-    """What a method will do."""
+    """What a method will do. ``shares80``: eight in ten of loss, crust, crisp, tenderness and
+    even_fraction lie between; empty where bands were not computed."""
 
     stages: list[StageOut]
     size: SizeOut
@@ -427,6 +709,9 @@ class ForecastOut(Out):
     tenderness: float
     late_c: float
     cooked_kg: float
+    servings: tuple[int, int]
+    shares80: dict[str, tuple[float, float]]
+    put_coat_on_min: float | None
     series: list[tuple[float, float, float, float]]
     slices: list[SliceOut]
     map: MapOut
@@ -435,14 +720,17 @@ class ForecastOut(Out):
 
 
 class WayOut(Out):
-    """A school worked out for a joint, or the reason why not."""
+    """A school worked out for a joint. ``unsuited``: why it is not for it, and not worked out;
+    ``reason``: why it was tried and does not get there. Temperatures in both are marked."""
 
     id: str
     name: str
     words: str
-    hands_on_min: int
+    needs: list[str]
+    hands_on_min: float
     method: str
     forecast: ForecastOut | None
+    unsuited: str
     reason: str
 
 
@@ -451,6 +739,124 @@ class WaysOut(Out):
 
     quick: bool
     ways: list[WayOut]
+
+
+class DisturbanceOut(Out):
+    """A step gone wrong: what it costs and how to guard against it; ``harm`` in degrees."""
+
+    code: str
+    stage: int
+    peak_c: float
+    later_min: float
+    colder_c: float
+    harm: float
+    text: str
+    guard: str
+
+
+class DifferenceOut(Out):
+    """One thing different: minutes for who waits for the goal, degrees for who keeps to the
+    clock; null where it cannot be said."""
+
+    code: str
+    words: str
+    minutes: float | None
+    degrees: float | None
+    crust: float
+    even: float | None
+    reason: str
+
+
+class TaskOut(Out):
+    """A task hung on a stage."""
+
+    text: str
+    verb: str
+    words: str
+    at_min: float | None
+    every_min: float | None
+
+
+class BlockOut(Out):
+    """A stage as a block to be handled. ``ends``: by what; ``value``: its minutes or °C."""
+
+    text: str
+    kind: Kind
+    air_c: float | None
+    ends: Literal["minutes", "rate", "core", "peak", "held", "falling", "outcome", "none"]
+    value: float | None
+    dress: str
+    cold: bool
+    tasks: list[TaskOut]
+
+
+class MethodOut(Out):
+    """A method as text and as blocks, and what it does; ``reason`` where it cannot be walked."""
+
+    method: str
+    blocks: list[BlockOut]
+    pull_stage: int
+    hands_on_min: float
+    forecast: ForecastOut | None
+    reason: str
+
+
+class DialStepOut(Out):
+    """A heat as written, as this oven's air, and as this dial's number."""
+
+    written: str
+    air: str | None
+    here_c: float
+    dial_c: float
+
+
+class ReckonedOut(Out):
+    """One reading worked out; ``verdict`` says what it would do, temperatures marked."""
+
+    words: str
+    method: str
+    pull_min: float | None
+    pull_core_c: float | None
+    peak_c: float | None
+    earlier_min: float | None
+    dials: list[DialStepOut]
+    verdict: str
+
+
+class OpenOut(Out):
+    """A place that is open or said in two ways, with every reading worked out."""
+
+    code: str
+    question: str
+    gap: str
+    spread_c: float
+    choices: list[ReckonedOut]
+
+
+class PlaceOut(Out):
+    """A stretch of the text."""
+
+    start: int
+    end: int
+    text: str
+
+
+class ReckoningOut(Out):
+    """A text read and worked out; ``result`` null where nothing in it heats."""
+
+    method: str | None
+    result: ReckonedOut | None
+    opens: list[OpenOut]
+    read: list[PlaceOut]
+    left: list[PlaceOut]
+
+
+class OwnMethodOut(Out):
+    """A method kept under a name."""
+
+    id: str
+    name: str
+    method: str
 
 
 class RoastLine(Out):
@@ -512,6 +918,7 @@ class RoastOut(Out):
     oven: Oven
     wanted_c: float
     rest_min: float
+    thermometer: Thermometer
     serve_at: datetime
     school: str | None
     method: str | None
@@ -586,3 +993,4 @@ class BookLine(Out):
 
 
 BandsBody.model_rebuild()
+TonightOut.model_rebuild()

@@ -10,15 +10,33 @@ import numpy as np
 from trencher.api import schemas as s
 from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.joint import Size
-from trencher.core.method.stages import Minutes, Oven, Rate, Stage
-from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, slices_of
+from trencher.core.method.stages import (
+    Method,
+    Minutes,
+    Oven,
+    Rate,
+    Rest,
+    Stage,
+    Turn,
+    UntilCore,
+    UntilFalling,
+    UntilHeld,
+    UntilOutcome,
+    UntilPeak,
+)
+from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, servings, slices_of
 from trencher.core.planner.cautions import Caution, Verdict
-from trencher.core.planner.doubt import Band
+from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
+from trencher.core.planner.fragile import Disturbance
+from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.rest import slow_enough
 from trencher.core.planner.setup import kitchen
+from trencher.core.planner.whatif import Difference
 from trencher.core.session import Session
-from trencher.service.planning import Way, Wish, cooker_of, joint_of
+from trencher.core.thermal.calibration import PIVOT_C, Calibration
+from trencher.service.ovens import Tonight
+from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
 from trencher.service.roasts import Following
 from trencher.store.repository import OvenRecord
 
@@ -108,6 +126,9 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
         tenderness=f.tenderness,
         late_c=f.late_c,
         cooked_kg=cooked,
+        servings=servings(cooked),
+        shares80={} if bands is None else {n: (b.low, b.high) for n, b in bands.shares.items()},
+        put_coat_on_min=None if f.scorched is None else f.scorched.later_min,
         series=[
             (round(float(r[0]), 2), round(float(r[1]), 1), round(float(r[2]), 1),
              round(float(r[3]), 2))
@@ -123,20 +144,150 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
 def way(w: Way) -> s.WayOut:
     """A way for a screen."""
     return s.WayOut(
-        id=w.school.id, name=w.school.name, words=w.school.words,
-        hands_on_min=w.school.hands_on_min, method=w.method,
+        id=w.id, name=w.name, words=w.words, needs=list(w.needs), hands_on_min=w.hands_on_min,
+        method=w.method,
         forecast=None if w.forecast is None else forecast(w.forecast, w.cautions),
-        reason=w.reason,
+        unsuited=w.unsuited, reason=w.reason,
+    )  # fmt: skip
+
+
+def disturbance(d: Disturbance) -> s.DisturbanceOut:
+    """A disturbance."""
+    return s.DisturbanceOut(
+        code=d.code, stage=d.stage, peak_c=d.peak_c, later_min=d.later_min, colder_c=d.colder_c,
+        harm=d.harm, text=d.text, guard=d.guard,
+    )  # fmt: skip
+
+
+def difference(d: Difference) -> s.DifferenceOut:
+    """A what-if."""
+    return s.DifferenceOut(
+        code=d.code, words=d.words, minutes=d.minutes, degrees=d.degrees, crust=d.crust,
+        even=d.even, reason=d.reason,
+    )  # fmt: skip
+
+
+ENDS: dict[type, str] = {
+    Minutes: "minutes", Rate: "rate", UntilCore: "core", UntilPeak: "peak", UntilHeld: "held",
+    UntilFalling: "falling", UntilOutcome: "outcome",
+}  # fmt: skip
+
+
+def block(stage: Stage) -> s.BlockOut:
+    """A stage as a block."""
+    length = stage.length
+    value: float | None = None
+    if isinstance(length, Minutes | Rate):
+        value = length.min
+    elif isinstance(length, UntilCore | UntilPeak | UntilHeld):
+        value = length.temp.c
+    dress = ""
+    if isinstance(stage, Oven):
+        liquid = "liquid" if stage.liquid_ml is not None else ""
+        dress = " ".join(x for x in (stage.cover, stage.bed or liquid) if x)
+    elif isinstance(stage, Rest):
+        dress = stage.how
+    return s.BlockOut(
+        text=str(stage),
+        kind=_kind(stage),  # type: ignore[arg-type]
+        air_c=stage.temp.c if isinstance(stage, Oven) else None,
+        ends="none" if isinstance(stage, Turn) else ENDS[type(length)],  # type: ignore[arg-type]
+        value=None if isinstance(stage, Turn) else value,
+        dress=dress,
+        cold=isinstance(stage, Oven) and stage.cold,
+        tasks=[
+            s.TaskOut(text=str(t), verb=t.verb, words=t.words, at_min=t.at_min,
+                      every_min=t.every_min)
+            for t in stage.tasks
+        ],
+    )  # fmt: skip
+
+
+def shaped(method: Method, way: Way) -> s.MethodOut:
+    """A method by hand, as far as it could be worked out."""
+    return s.MethodOut(
+        method=str(method),
+        blocks=[block(x) for x in method.stages],
+        pull_stage=method.pull_index,
+        hands_on_min=way.hands_on_min,
+        forecast=None if way.forecast is None else forecast(way.forecast, way.cautions),
+        reason=way.reason,
+    )
+
+
+def _reckoned(r: Reckoned, wanted_c: float) -> s.ReckonedOut:
+    return s.ReckonedOut(
+        words=r.words, method=str(r.method), pull_min=r.pull_min, pull_core_c=r.pull_core_c,
+        peak_c=r.peak_c, earlier_min=r.earlier_min,
+        dials=[
+            s.DialStepOut(written=d.written, air=d.air, here_c=d.here_c, dial_c=d.dial_c)
+            for d in r.dials
+        ],
+        verdict=verdict(r, wanted_c),
+    )  # fmt: skip
+
+
+def reckoning(found: Reckoning, wanted_c: float) -> s.ReckoningOut:
+    """A text read and worked out."""
+    reading = found.reading
+    return s.ReckoningOut(
+        method=None if reading.method is None else str(reading.method),
+        result=None if found.result is None else _reckoned(found.result, wanted_c),
+        opens=[
+            s.OpenOut(
+                code=a.code, question=a.question, gap=a.gap, spread_c=a.spread_c,
+                choices=[_reckoned(c, wanted_c) for c in a.choices],
+            )
+            for a in found.answers
+        ],
+        read=[s.PlaceOut(start=p.start, end=p.end, text=p.text) for p in reading.read],
+        left=[s.PlaceOut(start=p.start, end=p.end, text=p.text) for p in reading.left],
+    )  # fmt: skip
+
+
+LINE_FROM_C, LINE_TO_C, LINE_STEP_C = 60.0, 260.0, 10.0
+
+
+def calibration(c: Calibration) -> s.CalibrationOut:
+    """A dial's line with its band."""
+    heats = np.arange(LINE_FROM_C, LINE_TO_C + 1.0, LINE_STEP_C)
+    return s.CalibrationOut(
+        n=c.n,
+        sd_c=c.sd_at(PIVOT_C),
+        line=[
+            s.DialLineOut(
+                true_c=float(t), error_c=c.error_at(t), low_c=c.error_at(t) - Z80 * c.sd_at(t),
+                high_c=c.error_at(t) + Z80 * c.sd_at(t),
+            )
+            for t in heats
+        ],
+    )  # fmt: skip
+
+
+def tonight(t: Tonight) -> s.TonightOut:
+    """An oven with tonight's joint in it."""
+    return s.TonightOut(
+        oven_id=t.oven.id, name=t.oven.name, fits=t.fit.fits, words=list(t.fit.words),
+        shelves=[
+            s.ShelfOut(shelf=x.shelf, clear_mm=x.clear_mm, hotter_c=x.hotter_c, fits=x.fits)
+            for x in t.fit.shelves
+        ],
+        tin=None if t.fit.tin is None else t.fit.tin.name,
+        forecast=None if t.forecast is None else forecast(t.forecast, ()),
+        reason=t.reason,
     )  # fmt: skip
 
 
 def wish(body: s.WishBody, record: OvenRecord, profile: str) -> Wish:
     """The service's wish of a body."""
+    joint = joint_of(body.joint.model_dump())
     return Wish(
-        joint=joint_of(body.joint.model_dump()),
-        cooker=cooker_of(record),
+        joint=joint,
+        cooker=cooker_of(record, joint),
+        oven_sd_c=oven_sd_c(record),
         wanted_c=body.wanted_c,
         rest_min=body.rest_min,
+        thermometer=body.thermometer,
         profile=profile,
     )
 
@@ -171,6 +322,7 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         oven=oven(record),
         wanted_c=plan["wanted_c"],
         rest_min=plan["rest_min"],
+        thermometer=plan.get("thermometer", "leave-in"),
         serve_at=datetime.fromisoformat(plan["serve_at"]),
         school=session.school,
         method=session.method,

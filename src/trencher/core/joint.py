@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import get_args
 
+from trencher.core.catalogue.coats import CoatId, coat_named
 from trencher.core.catalogue.cuts import Cut, cut_named
 from trencher.core.errors import InputError, OutOfRange
 from trencher.core.thermal.geometry import fullness, section_area
@@ -41,7 +42,8 @@ class Joint:
     """A joint. Lengths in mm where measured, else None; ``start_c`` throughout at the start.
 
     ``fat_mm``: fat on top, None for the cut's usual. ``surface``: how wet it goes in. ``tied``:
-    None for as the cut is usually sold. ``own``: the user's own cut, named by ``cut``.
+    None for as the cut is usually sold. ``coat``: what is put on it, which heat may spoil; it
+    changes nothing else. ``own``: the user's own cut, named by ``cut``.
     """
 
     cut: str
@@ -53,6 +55,7 @@ class Joint:
     fat_mm: float | None = None
     surface: SurfaceState = "blotted"
     tied: bool | None = None
+    coat: CoatId = "none"
     own: Cut | None = None
 
     def __post_init__(self) -> None:
@@ -63,6 +66,7 @@ class Joint:
                 f"{self.surface!r} is not known", where="joint.surface",
                 allowed=f"allowed: {', '.join(get_args(SurfaceState))}",
             )  # fmt: skip
+        coat_named(self.coat)
         for name, (low, high, unit) in LIMITS.items():
             value = getattr(self, name)
             if value is None:

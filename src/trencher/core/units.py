@@ -20,18 +20,24 @@ def fahrenheit_to_celsius(temp_f: float) -> float:
     return (temp_f - 32.0) / 1.8
 
 
+def celsius_to_fahrenheit(temp_c: float) -> float:
+    """Temperature in °F of a temperature in °C."""
+    return temp_c * 1.8 + 32.0
+
+
 def gas_mark_to_celsius(mark: str) -> float:
     """Air temperature in °C of a gas mark as written (``"1/2"``, ``"6"``). KeyError if no mark."""
     return fahrenheit_to_celsius(dict(GAS_MARKS)[mark])
 
 
-_MARKED = re.compile(r"\{([cd]):(-?\d+(?:\.\d+)?)\}")
+_MARKED = re.compile(r"\{([cdlw]):(-?\d+(?:\.\d+)?)\}")
+_UNITS = {"c": "°C", "d": "°C", "l": "mm", "w": "kg"}
 
 
-def in_celsius(text: str) -> str:
-    """A sentence with its marked temperatures (``{c:70}``) and differences (``{d:1.4}``) written
-    out in °C.
+def in_metric(text: str) -> str:
+    """A sentence with its marked temperatures (``{c:70}``), differences of them (``{d:1.4}``),
+    lengths in mm (``{l:105}``) and weights in kg (``{w:1.9}``) written out in metric units.
 
-    Sentences mark temperatures so that a screen may show them in the cook's own unit.
+    Sentences mark quantities so that a screen may show them in the cook's own units.
     """
-    return _MARKED.sub(lambda m: f"{float(m.group(2)):g} °C", text)
+    return _MARKED.sub(lambda m: f"{float(m.group(2)):g} {_UNITS[m.group(1)]}", text)

@@ -7,7 +7,7 @@ from typing import Any
 
 from trencher.core.planner.doubt import SEED
 from trencher.core.planner.forecast import SERIES, Forecast
-from trencher.core.units import in_celsius
+from trencher.core.units import in_metric
 
 FORMAT, VERSION = "trencher/forecast", 1
 
@@ -64,7 +64,7 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
             "estimated": list(f.size.estimated),
         },
         "rests": [asdict(answer) for answer in f.rests],
-        "notes": [{"code": n.code, "stage": n.stage, "text": in_celsius(n.text)} for n in f.notes],
+        "notes": [{"code": n.code, "stage": n.stage, "text": in_metric(n.text)} for n in f.notes],
         "seed": SEED,
         "series": {name: f.series[:, i].tolist() for i, name in enumerate(SERIES)},
     }

@@ -6,7 +6,7 @@ from typing import Any
 
 from trencher.core.method.prose import Place
 from trencher.core.planner.reckon import Reckoned, Reckoning
-from trencher.core.units import in_celsius
+from trencher.core.units import in_metric
 
 FORMAT, VERSION = "trencher/reading", 1
 
@@ -22,8 +22,8 @@ def write_reckoning(found: Reckoning) -> dict[str, Any]:
         "open": [
             {
                 "code": a.code,
-                "question": in_celsius(a.question),
-                "gap": in_celsius(a.gap),
+                "question": in_metric(a.question),
+                "gap": in_metric(a.gap),
                 "peak_spread_c": a.spread_c,
                 "choices": [_reckoned(c) for c in a.choices],
             }
@@ -40,11 +40,15 @@ def _place(p: Place) -> dict[str, Any]:
 
 def _reckoned(r: Reckoned) -> dict[str, Any]:
     return {
-        "words": in_celsius(r.words),
+        "words": in_metric(r.words),
         "method": str(r.method),
         "pull_min": r.pull_min,
         "pull_core_c": r.pull_core_c,
         "peak_c": r.peak_c,
         "out_earlier_min": r.earlier_min,
+        "dials": [
+            {"written": d.written, "air": d.air, "here_c": d.here_c, "dial_c": d.dial_c}
+            for d in r.dials
+        ],
         "reason": r.reason,
     }

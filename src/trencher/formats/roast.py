@@ -6,8 +6,16 @@ import json
 import math
 from typing import Any, get_args
 
+from trencher.core.catalogue.coats import CoatId
 from trencher.core.catalogue.cookers import CookerKind
-from trencher.core.catalogue.cuts import CUTS, OWN_ALLOWED, OWN_CHOICES, OWN_LIMITS, own_cut
+from trencher.core.catalogue.cuts import (
+    CUTS,
+    OWN_ALLOWED,
+    OWN_CHOICES,
+    OWN_LIMITS,
+    facts_of,
+    own_cut,
+)
 from trencher.core.errors import InputError
 from trencher.core.joint import LIMITS, Joint
 from trencher.core.method.notation import parse_method
@@ -23,6 +31,7 @@ from trencher.core.thermal.surface import SurfaceState
 FORMAT, VERSION = "trencher/roast", 1
 LARGEST_BYTES = 1_000_000
 JOINT_NULLABLE = ("thickness_mm", "width_mm", "length_mm", "fat_mm")
+WANTED = (30.0, 99.0, "°C")
 PHYSICS_SWITCHES = ("radiation", "evaporation", "ideal_air")
 COOKER_NULLABLE = ("min_c", "max_c", "preheat_min", "tau_down_min", "tau_off_min")
 
@@ -108,7 +117,7 @@ def _choice(value: Any, where: str, allowed: tuple[str, ...]) -> str:
 
 def read_joint(value: Any, where: str = "joint") -> Joint:
     """A joint from its JSON object."""
-    data = _object(value, where, ("cut", "surface", "tied", *LIMITS))
+    data = _object(value, where, ("cut", "surface", "tied", "coat", *LIMITS))
     for needed in ("cut", "weight_kg"):
         if needed not in data:
             raise InputError("is missing", where=f"{where}.{needed}", allowed="it is needed")
@@ -128,6 +137,8 @@ def read_joint(value: Any, where: str = "joint") -> Joint:
     more: dict[str, Any] = dict(numbers)
     if data.get("surface") is not None:
         more["surface"] = _choice(data["surface"], f"{where}.surface", get_args(SurfaceState))
+    if data.get("coat") is not None:
+        more["coat"] = _choice(data["coat"], f"{where}.coat", get_args(CoatId))
     if data.get("tied") is not None:
         more["tied"] = _switch(data["tied"], f"{where}.tied")
     return Joint(cut=own.id if own else str(data["cut"]), own=own, **more)
@@ -184,7 +195,9 @@ def read_physics(value: Any, where: str = "physics") -> Physics:
 
 def read_roast(value: Any) -> Roast:
     """A roast from parsed JSON. InputError (or one of its kinds) says what is wrong where."""
-    keys = ("format", "version", "joint", "cooker", "method", "physics", "temperatures")
+    keys = (
+        "format", "version", "joint", "cooker", "method", "physics", "temperatures", "wanted_c",
+    )  # fmt: skip
     data = _object(value, "roast", keys)
     if data.get("format") != FORMAT:
         raise InputError(
@@ -212,8 +225,33 @@ def read_roast(value: Any) -> Roast:
         cooker=read_cooker(data.get("cooker", {})),
         method=parse_method(data["method"]),
         physics=Physics() if physics is None else read_physics(physics),
+        wanted_c=_number(data.get("wanted_c"), "wanted_c", WANTED, nullable=True),
         temperatures=_choice(data.get("temperatures", "air"), "temperatures", ("air", "dial")),  # type: ignore[arg-type]
     )
+
+
+def roast_file(
+    joint: Joint, cooker: Cooker, method: str, wanted_c: float | None = None
+) -> dict[str, Any]:
+    """A roast as the object that ``read_roast`` reads; what is at its default is left out."""
+    facts: dict[str, Any] = {"cut": facts_of(joint.own) if joint.own else joint.cut}
+    facts |= {name: getattr(joint, name) for name in LIMITS}
+    facts["surface"] = joint.surface
+    if joint.tied is not None:
+        facts["tied"] = joint.tied
+    if joint.coat != "none":
+        facts["coat"] = joint.coat
+    plain = Cooker(kind=cooker.kind)
+    oven: dict[str, Any] = {"kind": cooker.kind}
+    for name in (*COOKER_LIMITS, "cooling_fan"):
+        if (value := getattr(cooker, name)) != getattr(plain, name):
+            oven[name] = value
+    if cooker.dial_points:
+        oven["dial_points"] = [list(p) for p in cooker.dial_points]
+    return {
+        "format": FORMAT, "version": VERSION, "joint": facts, "cooker": oven, "method": method,
+        "wanted_c": wanted_c,
+    }  # fmt: skip
 
 
 def _own_schema() -> dict[str, Any]:
@@ -247,6 +285,7 @@ def roast_schema() -> dict[str, Any]:
             "cut": {"oneOf": [{"enum": [*CUTS, "custom"]}, _own_schema()]},
             "surface": {"enum": [*get_args(SurfaceState), None]},
             "tied": {"type": ["boolean", "null"]},
+            "coat": {"enum": [*get_args(CoatId), None]},
             **{n: number(v, nullable=n in JOINT_NULLABLE) for n, v in LIMITS.items()},
         },
     }
@@ -291,5 +330,6 @@ def roast_schema() -> dict[str, Any]:
             "method": {"type": "string", "minLength": 1},
             "physics": physics,
             "temperatures": {"enum": ["air", "dial"]},
+            "wanted_c": number(WANTED, nullable=True),
         },
     }

@@ -27,6 +27,7 @@ from trencher.sim.world import (
     PAST,
     PEOPLE,
     SERVE_HOUR,
+    TINS,
     TONIGHT,
     TONIGHT_TRUTH,
     PastRoast,
@@ -76,6 +77,7 @@ def build_world(repository: Repository, today: datetime) -> None:
         repository.save_oven(
             OvenRecord(oven["id"], oven["name"], {**oven["facts"], "marks": oven["marks"]})
         )
+    repository.set_setting("tins", list(TINS))
     repository.set_setting("people", list(PEOPLE))
     repository.set_setting("profile", "uk")
     for past in PAST:

@@ -2,26 +2,36 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
-from functools import lru_cache
+from collections.abc import Callable, Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass, replace
+from functools import lru_cache, partial
 from typing import Any
 
 from trencher.core.catalogue.cuts import own_cut
 from trencher.core.catalogue.safety import profile_named
-from trencher.core.errors import InputError, TrencherError
-from trencher.core.joint import Joint
+from trencher.core.errors import InputError, NotationError, TrencherError
+from trencher.core.joint import Joint, size_of
 from trencher.core.method.notation import parse_method
-from trencher.core.method.schools import SCHOOLS, School
+from trencher.core.method.schools import Thermometer, schools_for
 from trencher.core.planner.cautions import Caution, plan_cautions
 from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, MEASURED_START_SD_C, Doubt
+from trencher.core.planner.fits import Cavity, fit
 from trencher.core.planner.forecast import Forecast, forecast
 from trencher.core.planner.forward import Walk, walk
+from trencher.core.planner.fragile import Disturbance, disturbances
+from trencher.core.planner.hands import hands_on_min
 from trencher.core.planner.limits import within_limits
+from trencher.core.planner.looking import looked_doubt
+from trencher.core.planner.reckon import Reckoning, reckon
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.planner.ways import occasion, with_thermometer, written
+from trencher.core.planner.whatif import Difference, what_if
+from trencher.core.thermal.calibration import PIVOT_C, Calibration, calibrate
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE, FINE
 from trencher.formats.roast import read_cooker
+from trencher.service.own_methods import OwnMethod
 from trencher.store.repository import OvenRecord
 
 SERIES_EVERY_S = 120.0
@@ -35,21 +45,47 @@ def joint_of(facts: Mapping[str, Any]) -> Joint:
     return Joint(**known, own=None if own is None else own_cut({**own, "id": known["cut"]}))
 
 
-def cooker_of(oven: OvenRecord) -> Cooker:
-    """The core's cooker of a kept oven."""
+def calibration_of(oven: OvenRecord) -> Calibration | None:
+    """What was measured of a kept oven's dial; None where nothing was."""
+    pairs = oven.facts.get("pairs") or ()
+    return calibrate(pairs) if pairs else None
+
+
+def cavity_of(oven: OvenRecord) -> Cavity:
+    """The inside of a kept oven, as far as it was measured."""
+    facts = oven.facts
+    return Cavity(
+        width_mm=facts.get("width_mm"),
+        depth_mm=facts.get("depth_mm"),
+        shelves_mm=tuple(facts.get("shelves_mm") or ()),
+        bare_element=bool(facts.get("bare_element")),
+    )
+
+
+def cooker_of(oven: OvenRecord, joint: Joint | None = None) -> Cooker:
+    """The core's cooker of a kept oven, with ``joint`` on the shelf that suits it."""
     facts = {k: v for k, v in oven.facts.items() if k in read_keys()}
     points = tuple((float(t), float(e)) for t, e in oven.facts.get("dial_points", ()))
-    cooker = read_cooker(facts)
-    from dataclasses import replace
+    if (measured := calibration_of(oven)) is not None:
+        points = measured.points
+    cooker = replace(read_cooker(facts), dial_points=tuple(sorted(points)))
+    if joint is None:
+        return cooker
+    shelf = fit(size_of(joint), cavity_of(oven)).shelf
+    return cooker if shelf is None else replace(cooker, roof_hotter_c=shelf.hotter_c)
 
-    return replace(cooker, dial_points=tuple(sorted(points)))
+
+def oven_sd_c(oven: OvenRecord) -> float | None:
+    """How far out the true air may be after its calibration, °C; None without one."""
+    measured = calibration_of(oven)
+    return None if measured is None else measured.sd_at(PIVOT_C)
 
 
 def read_keys() -> tuple[str, ...]:
     """The facts of an oven that the core reads as they stand."""
     return (
         "kind", "dial_error_c", "room_c", "min_c", "max_c", "cooling_fan", "preheat_min",
-        "tau_down_min", "tau_off_min",
+        "tau_down_min", "tau_off_min", "swing_c",
     )  # fmt: skip
 
 
@@ -63,6 +99,8 @@ class Wish:
     rest_min: float
     profile: str = "uk"
     start_measured: bool = False
+    thermometer: Thermometer = "leave-in"
+    oven_sd_c: float | None = None
 
     def __post_init__(self) -> None:
         if not 30.0 <= self.wanted_c <= 99.0:
@@ -80,10 +118,12 @@ class Wish:
     @property
     def doubt(self) -> Doubt:
         """Narrower where the start was measured, and where the oven was calibrated."""
-        return Doubt(
+        known = KNOWN_OVEN_SD_C if self.cooker.dial_points else Doubt().oven_c
+        doubt = Doubt(
             start_c=MEASURED_START_SD_C if self.start_measured else Doubt().start_c,
-            oven_c=KNOWN_OVEN_SD_C if self.cooker.dial_points else Doubt().oven_c,
+            oven_c=known if self.oven_sd_c is None else self.oven_sd_c,
         )
+        return looked_doubt(doubt, self.thermometer)
 
     def roast(self, method: str) -> Roast:
         """The core's roast for a method's text."""
@@ -97,12 +137,21 @@ class Wish:
 
 @dataclass(frozen=True, kw_only=True)
 class Way:
-    """One school worked out, or the reason why it cannot be."""
+    """One school, or a method of one's own, worked out; or the reason why it cannot be.
 
-    school: School
+    ``unsuited``: it could be done and is not for this joint or oven; not worked out. ``reason``:
+    it was tried and does not get there. Both "" for a way that stands.
+    """
+
+    id: str
+    name: str
+    words: str
     method: str
-    forecast: Forecast | None
+    needs: tuple[str, ...] = ()
+    hands_on_min: float = 0.0
+    forecast: Forecast | None = None
     cautions: tuple[Caution, ...] = ()
+    unsuited: str = ""
     reason: str = ""
 
 
@@ -133,17 +182,74 @@ def work_out(
     return found, plan_cautions(wish.joint.facts, found, profile_named(wish.profile))
 
 
-def all_ways(wish: Wish, *, quick: bool = False) -> list[Way]:
-    """Every school for this wish."""
-    ways: list[Way] = []
-    for school in SCHOOLS:
-        text = str(parse_method(school.write(wish.joint.facts, wish.wanted_c, wish.rest_min or 1)))
-        try:
-            found, cautions = work_out(wish, text, quick=quick)
-            ways.append(Way(school=school, method=text, forecast=found, cautions=cautions))
-        except TrencherError as error:
-            ways.append(Way(school=school, method=text, forecast=None, reason=error.sentence))
-    return ways
+def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) -> list[Way]:
+    """Every school for this wish, and the cook's own methods; side by side on two cores."""
+    here = occasion(wish.roast(ANY_METHOD), wish.rest_min, wish.thermometer)
+    tasks: list[Callable[[], Way]] = []
+    for school in schools_for(wish.joint.facts):
+        method, unsuited = written(school, here)
+        shell = Way(
+            id=school.id, name=school.name, words=school.words, method=str(method),
+            needs=school.needs, unsuited=unsuited,
+        )  # fmt: skip
+        tasks.append(partial(_worked_out, wish, shell, quick))
+    for kept in own[-MOST_OWN:]:
+        shell = Way(id=kept.id, name=kept.name, words="Your own.", method=kept.method)
+        tasks.append(partial(_worked_out, wish, shell, quick))
+    with ThreadPoolExecutor(max_workers=2) as pool:
+        return list(pool.map(lambda task: task(), tasks))
+
+
+ANY_METHOD = "160C 1h"
+MOST_OWN = 12
+"""So many of the cook's own, the newest, stand among the ways; all of them under By hand."""
+
+
+def _worked_out(wish: Wish, shell: Way, quick: bool) -> Way:
+    if shell.unsuited:
+        return shell
+    try:
+        method = str(with_thermometer(wish.roast(shell.method), wish.thermometer))
+        found, cautions = work_out(wish, method, quick=quick)
+    except TrencherError as error:
+        advice = f"; {error.allowed}" if error.allowed else ""
+        return replace(shell, reason=f"{error.what[:1].upper()}{error.what[1:]}{advice}.")
+    return replace(
+        shell, method=method, forecast=found, cautions=cautions,
+        hands_on_min=hands_on_min(found.stages),
+    )  # fmt: skip
+
+
+def by_hand(wish: Wish, method: str, *, quick: bool) -> Way:
+    """A method of the cook's own making, worked out as it is written."""
+    shell = Way(id="by-hand", name="By hand", words="", method=method)
+    try:
+        found, cautions = work_out(wish, method, quick=quick)
+    except NotationError:
+        raise
+    except TrencherError as error:
+        return replace(shell, reason=error.sentence)
+    return replace(
+        shell, forecast=found, cautions=cautions, hands_on_min=hands_on_min(found.stages)
+    )
+
+
+@lru_cache(maxsize=64)
+def differences(wish: Wish, method: str) -> tuple[Difference, ...]:
+    """What if one thing were otherwise. Raises what ``work_out`` raises."""
+    return what_if(wish.roast(method))
+
+
+@lru_cache(maxsize=64)
+def reckoned(wish: Wish, text: str) -> Reckoning:
+    """A recipe's words for this joint and oven."""
+    return reckon(text, wish.roast(ANY_METHOD))
+
+
+@lru_cache(maxsize=256)
+def fragile(wish: Wish, method: str) -> tuple[Disturbance, ...]:
+    """Every step of a method disturbed, the worst first. Raises what ``work_out`` raises."""
+    return disturbances(wish.roast(method), wish.thermometer)
 
 
 def planned_summary(found: Forecast) -> dict[str, Any]:

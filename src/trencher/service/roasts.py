@@ -27,6 +27,7 @@ from trencher.service.planning import (
     cached_walk,
     cooker_of,
     joint_of,
+    oven_sd_c,
     planned_summary,
     work_out,
 )
@@ -87,9 +88,11 @@ class RoastService:
             joint = replace(joint, start_c=session.start_c)
         return Wish(
             joint=joint,
-            cooker=cooker_of(self.oven(session)),
+            cooker=cooker_of(self.oven(session), joint),
+            oven_sd_c=oven_sd_c(self.oven(session)),
             wanted_c=plan["wanted_c"],
             rest_min=plan["rest_min"],
+            thermometer=plan.get("thermometer", "leave-in"),
             profile=self.profile(),
             start_measured=session.start_measured,
         )

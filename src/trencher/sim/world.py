@@ -18,17 +18,26 @@ OVENS: tuple[dict[str, Any], ...] = (
         "id": "house-oven", "name": "House oven", "marks": "C",
         "facts": {
             "kind": "fan", "min_c": 50, "max_c": 240, "cooling_fan": True, "preheat_min": 13,
-            "dial_points": [[160, 12], [220, 7]], "litres": 55,
+            "litres": 55, "width_mm": 440, "depth_mm": 400,
+            "shelves_mm": [310, 250, 190, 130, 80], "bare_element": True,
+            "pairs": [[172, 160], [173, 160.5], [227, 219.5], [226, 219.5]],
         },
     },
     {
         "id": "scullery-range", "name": "Scullery range", "marks": "gas",
         "facts": {
             "kind": "gas", "min_c": 107, "max_c": 232, "preheat_min": 20, "tau_down_min": 26,
-            "litres": 48,
+            "litres": 48, "swing_c": 12, "width_mm": 400, "depth_mm": 380,
+            "shelves_mm": [290, 220, 150],
         },
     },
 )  # fmt: skip
+
+TINS: tuple[dict[str, Any], ...] = (
+    {"name": "Deep tin", "length_mm": 360, "width_mm": 270, "depth_mm": 75, "hob": True},
+    {"name": "Wide tray", "length_mm": 420, "width_mm": 340, "depth_mm": 25, "hob": False},
+    {"name": "Iron pot", "length_mm": 300, "width_mm": 240, "depth_mm": 140, "hob": True},
+)
 
 PEOPLE: tuple[dict[str, str], ...] = (
     {"name": "Tobit", "wish": "well done"}, {"name": "Ottoline", "wish": "strict figure"},

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from sqlalchemy import func, select, update
+from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session as SqlSession
 
 from trencher.core.errors import NotFound
@@ -176,6 +176,11 @@ class Repository:
         """Write an oven, new or changed."""
         with self._db.write() as sql:
             sql.merge(OvenRow(id=oven.id, name=oven.name, facts=oven.facts))
+
+    def drop_oven(self, oven_id: str) -> None:
+        """Forget an oven."""
+        with self._db.write() as sql:
+            sql.execute(delete(OvenRow).where(OvenRow.id == oven_id))
 
     def setting(self, key: str) -> Any:
         """A setting's value, None if it was never set."""

@@ -6,8 +6,10 @@ import Missing from './places/Missing.svelte'
 import Start from './places/Start.svelte'
 
 const ways = () => import('./places/ways/Ways.svelte')
+const hand = () => import('./places/hand/Hand.svelte')
 const fire = () => import('./places/fire/Fire.svelte')
 const board = () => import('./places/board/Board.svelte')
+const ovens = () => import('./places/ovens/Ovens.svelte')
 const book = () => import('./places/book/Book.svelte')
 
 export const { p, navigate, isActive, route } = createRouter({
@@ -16,16 +18,19 @@ export const { p, navigate, isActive, route } = createRouter({
   '/block/:id': Block,
   '/ways': ways,
   '/ways/:id': ways,
+  '/ways/:id/hand': hand,
   '/fire': fire,
   '/fire/:id': fire,
   '/board': board,
   '/board/:id': board,
   '/book': book,
   '/book/:id': book,
+  '/ovens': ovens,
+  '/ovens/:id': ovens,
   '*': Missing,
 })
 
-export type Place = 'block' | 'ways' | 'fire' | 'board' | 'book'
+export type Place = 'block' | 'ways' | 'fire' | 'board' | 'book' | 'ovens'
 
 export const PLACES: { id: Place; key: string; name: string }[] = [
   { id: 'block', key: 'b', name: 'Block' },
@@ -33,6 +38,7 @@ export const PLACES: { id: Place; key: string; name: string }[] = [
   { id: 'fire', key: 'f', name: 'Fire' },
   { id: 'board', key: 'c', name: 'Board' },
   { id: 'book', key: 'l', name: 'Book' },
+  { id: 'ovens', key: 'o', name: 'Ovens' },
 ]
 
 /** The address of a place, for a roast if one is named. */

@@ -11,14 +11,16 @@ from fastapi import APIRouter
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
+from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
 from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands
 from trencher.core.catalogue.safety import PROFILES, profile_named
+from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.joint import LIMITS
 from trencher.service.clock import FastClock
-from trencher.service.planning import all_ways, cooker_of, work_out
-from trencher.store.repository import OvenRecord
+from trencher.service.own_methods import own_methods
+from trencher.service.planning import all_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
 
@@ -35,6 +37,18 @@ def catalogue(house: HouseDep) -> s.Catalogue:
     return s.Catalogue(
         cuts=[views.cut(c) for c in (*_own_cuts(house), *CUTS.values())],
         bands=_bands(house),
+        coats=[
+            s.CoatOut(
+                id=c.id,
+                name=c.name,
+                allergens=list(c.allergens),
+                cover=c.cover,
+                hangs=c.hangs,
+                word=c.word,
+            )
+            for c in COATS.values()
+        ],
+        salts=[s.SaltOut(id=x.id, name=x.name, teaspoon_g=grams(x, 1.0)) for x in SALTS],
         profiles=[
             {"id": p.id, "name": p.name, "source": p.source, "checked": p.checked}
             for p in PROFILES.values()
@@ -100,43 +114,15 @@ def set_profile(house: HouseDep, profile_id: str) -> dict[str, str]:
     return {"id": profile.id, "name": profile.name}
 
 
-@router.get("/ovens")
-def ovens(house: HouseDep) -> list[s.Oven]:
-    """Every oven."""
-    return [views.oven(o) for o in house.repository.ovens()]
-
-
-def _kept(house: House, oven_id: str, body: s.OvenBody) -> s.Oven:
-    facts = body.model_dump(mode="json", exclude={"name"})
-    record = OvenRecord(oven_id, body.name, facts)
-    cooker_of(record)
-    house.repository.save_oven(record)
-    house.feed.ring()
-    return views.oven(record)
-
-
-@router.post("/ovens", status_code=201)
-def add_oven(house: HouseDep, body: s.OvenBody) -> s.Oven:
-    """A new oven."""
-    name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "oven"
-    taken = {o.id for o in house.repository.ovens()}
-    oven_id = name if name not in taken else f"{name}-{secrets.token_hex(2)}"
-    return _kept(house, oven_id, body)
-
-
-@router.put("/ovens/{oven_id}")
-def change_oven(house: HouseDep, oven_id: str, body: s.OvenBody) -> s.Oven:
-    """Change an oven."""
-    house.repository.oven(oven_id)
-    return _kept(house, oven_id, body)
-
-
 @router.post("/ways")
 def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
     """Every school for this joint in this oven."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
     return s.WaysOut(
-        quick=body.quick, ways=[views.way(w) for w in all_ways(wish, quick=body.quick)]
+        quick=body.quick,
+        ways=[
+            views.way(w) for w in all_ways(wish, own_methods(house.repository), quick=body.quick)
+        ],
     )
 
 

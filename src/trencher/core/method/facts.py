@@ -24,8 +24,9 @@ FactKind = Literal[
 class Fact:
     """One thing said, at ``start``–``end`` of the text.
 
-    ``temp`` for temperatures, with ``fan`` if said of a fan oven; ``low_min``/``high_min`` for
-    times (equal unless a range); ``per`` for rates.
+    ``temp`` for temperatures, with ``fan`` if said of a fan oven and ``bare`` if no scale was said
+    (°C is then only one reading); ``low_min``/``high_min`` for times (equal unless a range);
+    ``per`` for rates.
     """
 
     kind: FactKind
@@ -33,6 +34,7 @@ class Fact:
     end: int
     temp: Temp | None = None
     fan: bool = False
+    bare: bool = False
     low_min: float = 0.0
     high_min: float = 0.0
     per: Per | None = None
@@ -55,7 +57,7 @@ _FRACTION = r"[¼½¾]|1/2|1/4|3/4"
 _WORD = "|".join(sorted(WORDS, key=len, reverse=True))
 _HALVES = r"\s+and\s+a\s+(?:half|quarter)"
 _N = rf"(?:\d+(?:[.,]\d+)?\s*(?:{_FRACTION})?|(?:{_FRACTION})|\b(?:{_WORD})(?:{_HALVES})?\b)"
-_MIN, _HOUR = r"(?:minutes?|mins?)\b", r"(?:hours?|hrs?|h)\b"
+_MIN, _HOUR = r"(?:minutes?|mins?)\b", r"(?:(?:hours?|hrs?)\b|h(?=\d|\b))"
 _DASH = r"\s*(?:-|–|—|to|or)\s*"
 _OTHER_UNIT = r"(?!\s*(?:°|º|deg|[CFcf]\b|g\b|kg|ml|k|lb))"
 _PART_OF_HOUR = (
@@ -74,13 +76,21 @@ _PER = (
 )
 _ANOTHER = r"(?:an?\s+(?:extra|further|additional)\s+|another\s+)?"
 _OVER = rf"(?:(?:{_MIN})(?:\s*(?:over|more|extra|on\s+top))?|more\b|over\b|extra\b)"
-_PLUS = rf"\s*,?\s*(?:plus|and|\+)\s*{_ANOTHER}(?P<plus>{_N})\s*{_OVER}"
+_ENDS = r"(?=\s*(?:$|[.,;)\n])|\s+(?:at|in)\b)"
+_PLUS = rf"\s*,?\s*(?:plus|and|\+)\s*{_ANOTHER}(?P<plus>{_N})(?:\s*{_OVER}|{_ENDS})"
 _RATE = re.compile(rf"(?P<rm>{_N})(?:{_DASH}(?P<rm2>{_N}))?\s*{_MIN}{_PER}(?:{_PLUS})?", re.I)
 _TIMES = re.compile(_TIME, re.I)
 _DEGREES = re.compile(
     r"(?P<before>\bfan\s*(?:oven\s*)?:?\s*)?(?P<value>\d{2,3}(?:[.,]\d)?)\s*(?:°|º|degrees?|deg\.?)?\s*"
     r"(?P<unit>C|F|celsius|centigrade|fahrenheit)\b(?P<after>\s*\(?\s*fan\b(?!\s*\d))?", re.I,
 )  # fmt: skip
+_BARE = re.compile(
+    r"(?:(?:\b(?:at|to|oven|heat|is|reads?|reach(?:es)?)|^)\s*)(?P<value>\d{2,3})\s*"
+    r"(?:°|º|degrees?\b|deg\b\.?)?"
+    r"(?=\s*(?:$|[,.;)\n]|for\b|until\b|then\b|and\b|in\s+the\b))",
+    re.IGNORECASE | re.MULTILINE,
+)
+"""A number where a heat would stand, its scale unsaid."""
 _GAS = re.compile(r"\bgas\s*(?:mark\s*)?(?P<mark>1/4|1/2|¼|½|10|[1-9])\b", re.I)
 
 _FOIL = r"(?:the\s+)?(?:foil|lid)"
@@ -169,6 +179,8 @@ def _temps(text: str) -> Iterator[Fact]:
         temp = Temp(number(float(m["value"].replace(",", "."))), unit)  # type: ignore[arg-type]
         fan = bool(m["before"] or m["after"])
         yield Fact("temp", m.start(), m.end(), temp=temp, fan=fan)
+    for m in _BARE.finditer(text):
+        yield Fact("temp", m.start("value"), m.end(), temp=Temp(m["value"], "C"), bare=True)
     marks = dict(GAS_MARKS)
     for m in _GAS.finditer(text):
         mark = {"¼": "1/4", "½": "1/2"}.get(m["mark"], m["mark"])

@@ -53,6 +53,7 @@ GAP = re.compile(r"^[\s,/(]*(?:or|and|=|about|approximately|oven|mark|fan)?[\s,/
 AT = re.compile(r"^\.?\s*(?:,\s*)?(?:in\s+(?:the|an)\s+oven\s+)?(?:at|on)\s*$", re.I)
 QUESTIONS = {
     "range": "A range is written: its middle is used.",
+    "scale": "A bare number that this oven has on either scale: which is meant?",
     "fan_or_still": "Is this heat meant for fan or still air? The text gave both before.",
 }
 ADDED = re.compile(
@@ -87,19 +88,50 @@ class _Draft:
     others: list[tuple[str, str, Stage, str]]
 
 
-def read_prose(text: str, *, kind: CookerKind = "fan", weight_kg: float | None = None) -> Reading:
-    """Stages of a recipe's words for an oven of ``kind``.
+USUAL_RANGE_C = (50.0, 260.0)
+UNSAID_C: dict[bool, tuple[float, ...]] = {
+    True: (160.0, 150.0, 180.0),
+    False: (180.0, 160.0, 200.0),
+}
+"""The heats a rule that says none is commonly meant for, in a fan oven and in others (estimate)."""
+
+
+def read_prose(
+    text: str, *, kind: CookerKind = "fan", weight_kg: float | None = None,
+    range_c: tuple[float, float] = USUAL_RANGE_C,
+) -> Reading:  # fmt: skip
+    """Stages of a recipe's words for an oven of ``kind`` that goes through ``range_c``.
 
     ``weight_kg`` is needed to compare rates with totals and to ask about the hot start.
     """
     text = text[:MAX_LETTERS]
-    reader = _Prose(text, kind, weight_kg)
-    return reader.reading()
+    reader = _Prose(text, kind, weight_kg, range_c)
+    reading = reader.reading()
+    if reading.method is None and not any(f.kind == "temp" for f in reader.facts):
+        return _heat_unsaid(reading, reader)
+    return reading
+
+
+def _heat_unsaid(found: Reading, reader: _Prose) -> Reading:
+    """A rule of minutes alone, read for each of the heats it may be meant for."""
+    readings: list[tuple[float, Reading]] = []
+    for heat in UNSAID_C[reader.kind == "fan"]:
+        again = _Prose(reader.text, reader.kind, reader.weight_kg, reader.range_c)
+        again.oven = (celsius(heat), None)
+        readings.append((heat, again.reading()))
+    choices = tuple(Choice(f"{{c:{h:.0f}}}", r.method) for h, r in readings if r.method is not None)
+    if not choices:
+        return found
+    first = readings[0][1]
+    question = "No heat is said: at which is it meant?"
+    return replace(first, opens=(Open("heat", question, choices), *first.opens))
 
 
 class _Prose:
-    def __init__(self, text: str, kind: CookerKind, weight_kg: float | None) -> None:
-        self.text, self.kind, self.weight_kg = text, kind, weight_kg
+    def __init__(
+        self, text: str, kind: CookerKind, weight_kg: float | None, range_c: tuple[float, float]
+    ) -> None:
+        self.text, self.kind, self.weight_kg, self.range_c = text, kind, weight_kg, range_c
         self.facts = facts_in(text)
         self.used: list[Fact] = []
         self.drafts: list[_Draft] = []
@@ -200,7 +232,7 @@ class _Prose:
         return group
 
     def _temperature(self, i: int) -> int:
-        whole = self._group(i)
+        whole = [self._scaled(i, f) for f in self._group(i)]
         group = [f for f in whole if f.temp is not None and f.temp.c <= OVEN_HIGH_C]
         if not group:
             return i + len(whole)
@@ -214,6 +246,8 @@ class _Prose:
         self.oven_others = []
         for a, b in pairwise(plain):
             self._compare(a, b)
+        for fact in group:
+            self._either_scale(fact)
         air: Air | None = None
         if blown and (self.kind == "fan" or not plain):
             first, air = blown[0], "fan"
@@ -229,6 +263,30 @@ class _Prose:
         if first.temp.c >= OVEN_LOW_C:
             self.oven = (first.temp, air)
         return i + len(whole)
+
+    def _scaled(self, i: int, fact: Fact) -> Fact:
+        """A bare number on the scale it can only be meant on; of the core by what a core can be."""
+        if not fact.bare or fact.temp is None:
+            return fact
+        other = replace(fact, temp=Temp(fact.temp.written, "F"))
+        assert other.temp is not None
+        if self._of_core(i, 1):
+            return fact if fact.temp.c <= HIGHEST_CORE_C else other
+        low, high = self.range_c
+        if not low <= fact.temp.c <= high and low <= other.temp.c <= high:
+            return other
+        return fact
+
+    def _either_scale(self, fact: Fact) -> None:
+        """Ask about a bare number that this oven has on both scales."""
+        if not fact.bare or fact.temp is None or fact.temp.unit != "C":
+            return
+        other = Temp(fact.temp.written, "F")
+        low, high = self.range_c
+        if low <= fact.temp.c <= high and low <= other.c <= high:
+            words = f"{fact.temp} and {other} are {{d:{fact.temp.c - other.c:.0f}}} apart"
+            for temp in (fact.temp, other):
+                self.oven_others.append(("scale", str(temp), temp, words))
 
     def _fan_or_still(self, draft: _Draft, stage: Oven) -> None:
         """A heat without 'fan' in a text that gave both before: which of the two is it?"""
@@ -313,8 +371,11 @@ class _Prose:
             self.total = fact
             self.used.append(fact)
             return nxt
+        if nxt < len(self.facts) and self.facts[nxt].kind == "more":
+            nxt += 1
         heat = self.facts[nxt] if nxt < len(self.facts) else fact
-        said_after = heat.kind == "temp" and AT.match(self.text[fact.end : heat.start])
+        said = self.facts[nxt - 1].end
+        said_after = heat.kind == "temp" and AT.match(self.text[said : heat.start])
         if self.mode == "oven" and said_after:
             # "For 20 minutes at 220C": the heat is said after the time it is for.
             nxt = self._temperature(nxt)

@@ -70,6 +70,15 @@ class Faces:
         return None if self.rind_water_kg_m2 is None else self.crisp_top >= THERE
 
 
+SMALL_PLATE_KG, LARGE_PLATE_KG = 0.14, 0.20
+"""Cooked meat on a plate among sides: of who eats little, and of who eats well. Estimate."""
+
+
+def servings(cooked_kg: float) -> tuple[int, int]:
+    """For how many hearty and how many small eaters this much cooked meat is enough."""
+    return int(cooked_kg / LARGE_PLATE_KG), int(cooked_kg / SMALL_PLATE_KG)
+
+
 THERE = 0.6
 """Where brown, crisp and tender are said, on the scale 1 − e^(−dose)."""
 

@@ -7,12 +7,14 @@ from dataclasses import dataclass
 
 from trencher.core.catalogue.cuts import Cut
 from trencher.core.catalogue.safety import WARM_LIMIT_MIN, Profile, Standing, standing
+from trencher.core.method.stages import Oven
 from trencher.core.planner.forecast import Forecast
+from trencher.core.planner.setup import kitchen
 
 
 @dataclass(frozen=True)
 class Caution:
-    """A stable code and one sentence, its temperatures marked (``units.in_celsius``)."""
+    """A stable code and one sentence, its temperatures marked (``units.in_metric``)."""
 
     code: str
     text: str
@@ -57,11 +59,41 @@ def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Cauti
                 "hours; the limit is 6. Hotter air or a thinner joint.",
             )
         )
+    if (hot := _smokes(forecast)) is not None:
+        found.append(
+            Caution(
+                "fat_smokes",
+                f"Fat that drips into a dry tin at {{c:{hot:.0f}}} smokes: pour a cup of water "
+                "under it, or lay it on roots.",
+            )
+        )
     if cut.safety == "boar":
         found.append(
             Caution("wild_omnivore", "Wild boar: household freezing does not kill every parasite.")
         )
     return tuple(found)
+
+
+SMOKES_C, DRIPPING_FAT_MM = 200.0, 6.0
+"""Fat of a tin smokes in hotter air than this; thinner covers hardly drip. Estimates, no source."""
+
+
+def _smokes(forecast: Forecast) -> float | None:
+    """The hottest air in which fat drips into a dry tin, °C; None where it does not."""
+    if forecast.roast.joint.top_fat_mm < DRIPPING_FAT_MM:
+        return None
+    k = kitchen(forecast.roast)
+    heats = [
+        k.true_air(s.stage)
+        for s in forecast.stages
+        if isinstance(s.stage, Oven)
+        and s.stage.cover is None
+        and s.stage.liquid_ml is None
+        and s.stage.bed != "roots"
+        and not any(t.verb == "pour" for t in s.stage.tasks)
+    ]
+    hottest = max(heats, default=0.0)
+    return hottest if hottest >= SMOKES_C else None
 
 
 SENTENCES: dict[Standing, str] = {

@@ -43,7 +43,9 @@ PROBE_LOG_SD = 1.0
 
 @dataclass(frozen=True, kw_only=True)
 class Doubt:
-    """Standard deviations. Start and oven in °C, the others relative. Estimates, no source."""
+    """Standard deviations. Start and oven in °C, the others relative. Estimates, no source.
+
+    ``probe``: how much further off the axis the tip sits than a careful one (squared)."""
 
     start_c: float = 2.3
     oven_c: float = 5.0
@@ -52,6 +54,7 @@ class Doubt:
     wet: float = 0.35
     rest: float = 0.2
     fat: float = 0.3
+    probe: float = 1.0
 
 
 MEASURED_FAT_SHARE = 0.35
@@ -74,7 +77,7 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         wet=math.exp(doubt.wet * theta[6]),
         rest=math.exp(doubt.rest * theta[8]),
         fat=math.exp(fat * theta[9]),
-        probe_xi=math.sqrt(PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
+        probe_xi=math.sqrt(doubt.probe * PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
     )
 
 

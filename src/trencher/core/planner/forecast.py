@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.safety import PROFILES, ProfileId
 from trencher.core.joint import NORMAL_MISMATCH, Size, size_of
 from trencher.core.method.stages import HEATED, Minutes, Oven, Stage
@@ -16,6 +17,7 @@ from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import Note, Walk, walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.rest import RestAnswer, rest_answers
+from trencher.core.planner.scorch import Scorched, scorched
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import FINE, Grid
@@ -74,6 +76,7 @@ class Forecast:
     slices: tuple[outcomes.Slice, ...]
     map: outcomes.HeatMap
     notes: tuple[Note, ...]
+    scorched: Scorched | None = None
     rests: tuple[RestAnswer, ...] = ()
 
     @property
@@ -110,6 +113,17 @@ def late_cost(roast: Roast, plan: Walk) -> float:
         stages[i] = replace(stages[i], length=Minutes(max(lengths[i], 1e-6)))
     method = type(plan.method)(tuple(stages))
     return walk(kitchen(replace(roast, method=method), FINE)).peak_c - plan.peak_c
+
+
+def coat_note(roast: Roast, spoilt: Scorched) -> Note:
+    """That the coat is spoilt, when, and from when on it may be put on instead."""
+    name = COATS[roast.joint.coat].name
+    text = f"{name} would scorch {spoilt.minute:.0f} minutes in."
+    if spoilt.later_min is None:
+        text += " No moment in this heat suits it: put it on at the rest, or leave it out."
+    else:
+        text += f" Put it on {spoilt.later_min:.0f} minutes in instead."
+    return Note("coat_scorches", spoilt.stage, text)
 
 
 def _on_dial(roast: Roast, true_c: float) -> float:
@@ -174,6 +188,8 @@ def forecast(
     end = plan.end
     record = end.record[: end.rows]
     cooker = roast.cooker
+    spoilt = scorched(record, plan.stages, COATS[roast.joint.coat])
+    coat = (coat_note(roast, spoilt),) if spoilt is not None else ()
     return Forecast(
         roast=roast,
         size=size,
@@ -206,6 +222,7 @@ def forecast(
         map=outcomes.heat_map(
             end, max(size.width_mm, size.thickness_mm) / min(size.width_mm, size.thickness_mm)
         ),
-        notes=(*cooker_notes(written), *limits, *plan.notes),
+        notes=(*cooker_notes(written), *limits, *plan.notes, *coat),
+        scorched=spoilt,
         rests=rest_answers(k, plan) if rests else (),
     )

@@ -40,13 +40,14 @@ LONGEST_FALL_S = 6 * 3600.0
 PEAK_TOLERANCE_C = 0.01
 TRIALS = 12
 FIRST_CLIMB_C = 7.0
+TURNED_C = 0.05
 TURN_DOOR_S = DOOR_S["turn"]
 
 
 @dataclass(frozen=True)
 class Note:
     """Something that must be said: a stable code, the stage's index, a sentence with its
-    temperatures marked (``units.in_celsius``)."""
+    temperatures marked (``units.in_metric``)."""
 
     code: str
     stage: int
@@ -134,7 +135,10 @@ def _seconds(stage: Stage, kitchen: Kitchen) -> float:
     return length.minutes(weight_kg=kitchen.roast.joint.weight_kg, sides=kitchen.sides) * 60.0
 
 
-def _unreachable(stage: Stage, index: int, kitchen: Kitchen, wanted: float, got: float) -> None:
+def _unreachable(
+    stage: Stage, index: int, kitchen: Kitchen, wanted: float, sim: Simulation
+) -> None:
+    got = float(sim.record[: sim.rows, 3].max())
     where = f"method, stage {index + 1} ({stage})"
     if isinstance(stage, Oven):
         air = kitchen.true_air(stage)
@@ -144,7 +148,13 @@ def _unreachable(stage: Stage, index: int, kitchen: Kitchen, wanted: float, got:
             else f"the air is {air:.0f} °C and the core would have to reach {wanted:.1f} °C"
         )
     else:
-        reason = f"the core only reaches {got:.1f} °C"
+        turns = ", then it turns" if sim.core_c < got - TURNED_C else ""
+        raise GoalUnreachable(
+            f"the heat that is stored carries the core to {got:.0f} °C{turns}: "
+            f"{wanted:.0f} °C is not reached",
+            where=where,
+            allowed="try a longer hot start or a lower goal",
+        )
     raise GoalUnreachable(
         f"{wanted:.1f} °C is not reached within 24 hours: {reason}",
         where=where,
@@ -184,13 +194,13 @@ def _run(
                 text = f"The core is already at {{c:{sim.core_c:.1f}}}: this stage takes no time."
                 notes.append(Note("already_past", index, text))
         elif not state.enter(stage, kitchen).run(sim, goal=kernel.GOAL_CORE, value=goal):
-            _unreachable(stage, index, kitchen, goal, sim.core_c)
+            _unreachable(stage, index, kitchen, goal, sim)
     elif isinstance(length, UntilHeld):
         goal = length.temp.c
         if not state.enter(stage, kitchen).run(
             sim, goal=kernel.GOAL_HELD, value=goal, hold_s=length.min * 60.0
         ):
-            _unreachable(stage, index, kitchen, goal, sim.core_c)
+            _unreachable(stage, index, kitchen, goal, sim)
     elif isinstance(length, UntilOutcome):
         # The scale is 1 − e^(−dose); six tenths is where the word is said.
         if not state.enter(stage, kitchen).run(sim, goal=GOALS[length.what], value=AT_SIX_TENTHS):
@@ -271,7 +281,7 @@ def _run_until_peak(
         trial = _copy(early)
         before_s = float(trial.sim.state[kernel.TIME])
         if not passage.run(trial.sim, early_s, goal=kernel.GOAL_CORE, value=aim):
-            _unreachable(stage, index, kitchen, aim, trial.sim.core_c)
+            _unreachable(stage, index, kitchen, aim, trial.sim)
         spent = early_s + float(trial.sim.state[kernel.TIME]) - before_s
         got = peak_at(trial)
         miss = wanted - got

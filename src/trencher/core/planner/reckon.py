@@ -4,20 +4,36 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from trencher.core.errors import TrencherError
-from trencher.core.method.prose import Reading, read_prose
-from trencher.core.method.stages import Method
+from trencher.core.catalogue.cookers import CookerKind
+from trencher.core.errors import NotationError, TrencherError
+from trencher.core.method.notation import parse_method
+from trencher.core.method.open_places import Choice, Open
+from trencher.core.method.prose import USUAL_RANGE_C, Place, Reading, read_prose
+from trencher.core.method.stages import Method, Oven, Stage, celsius
 from trencher.core.planner.backward import take_out_for
+from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Roast, kitchen
 
 
 @dataclass(frozen=True, kw_only=True)
+class DialStep:
+    """One heat of a text on its way to this dial: two corrections that have nothing to do with
+    each other. ``written`` as it stands, ``air`` for which it was said (None: not said),
+    ``here_c``: this oven's air that does the same, ``dial_c``: what its dial shows then."""
+
+    written: str
+    air: CookerKind | None
+    here_c: float
+    dial_c: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class Reckoned:
     """One reading worked out here. ``earlier_min``: how much sooner it must come out for the wanted
     peak (negative: later); None where none is wanted or it cannot be found. ``reason`` where the
-    method cannot be walked at all."""
+    method cannot be walked at all; ``dials``: its heats on their way to this dial."""
 
     words: str
     method: Method
@@ -25,6 +41,7 @@ class Reckoned:
     pull_core_c: float | None = None
     peak_c: float | None = None
     earlier_min: float | None = None
+    dials: tuple[DialStep, ...] = ()
     reason: str = ""
 
 
@@ -53,27 +70,117 @@ class Reckoning:
     answers: tuple[Answer, ...]
 
 
+def read_anything(text: str, roast: Roast) -> tuple[Reading, bool]:
+    """A recipe's words, or a method in our own notation; True for the latter."""
+    try:
+        method = parse_method(text)
+    except NotationError:
+        cooker = roast.cooker
+        low, high = USUAL_RANGE_C
+        found = read_prose(
+            text, kind=cooker.kind, weight_kg=roast.joint.weight_kg,
+            range_c=(cooker.min_c or low, cooker.max_c or high),
+        )  # fmt: skip
+        return found, False
+    return Reading(method, (Place(0, len(text), text),), (), ()), True
+
+
 def reckon(text: str, roast: Roast) -> Reckoning:
     """Read ``text`` for this roast's joint and oven (its own method is not used)."""
-    reading = read_prose(text, kind=roast.cooker.kind, weight_kg=roast.joint.weight_kg)
+    reading, notation = read_anything(text, roast)
     if reading.method is None:
         return Reckoning(reading=reading, result=None, answers=())
+    opens = (*reading.opens, *(() if notation else _air_unsaid(reading.method, roast)))
     answers = tuple(
         Answer(
             code=o.code, question=o.question, gap=o.gap,
             choices=tuple(reckon_method(c.words, c.method, roast) for c in o.choices),
         )
-        for o in reading.opens
+        for o in opens
     )  # fmt: skip
     return Reckoning(
-        reading=reading, result=reckon_method("", reading.method, roast), answers=answers
+        reading=reading,
+        result=reckon_method("", reading.method, roast),
+        answers=answers,
     )
+
+
+def _air_unsaid(method: Method, roast: Roast) -> tuple[Open, ...]:
+    """Whether heats without a word were meant for still air, in an oven that blows."""
+    if roast.cooker.kind not in ("fan", "air"):
+        return ()
+    plain = [s for s in method.stages if isinstance(s, Oven) and s.air is None and _recipes(s)]
+    if not plain:
+        return ()
+    meant = tuple(replace(s, air="still") if s in plain else s for s in method.stages)
+    return (
+        Open(
+            "air",
+            "Is this heat meant for still air or for a fan? The text does not say.",
+            (Choice("fan, as your oven", method), Choice("still air", Method(meant))),
+        ),
+    )
+
+
+def _recipes(stage: Oven) -> bool:
+    # A gas mark says its oven; a cold or closed start is not about moving air.
+    return stage.temp.unit != "gas" and stage.cover is None
+
+
+def dial_steps(method: Method, roast: Roast) -> tuple[DialStep, ...]:
+    """Every heat of a method as this oven's air, and as this dial's number."""
+    found: list[DialStep] = []
+    for stage in method.stages:
+        if not isinstance(stage, Oven):
+            continue
+        said = _said_air(stage)
+        here = equivalent_air(roast, said, stage.temp.c) if said else stage.temp.c
+        dial = here + roast.cooker.dial_error_at(here)
+        found.append(DialStep(written=str(stage.temp), air=said, here_c=here, dial_c=dial))
+    return tuple(found)
+
+
+def _said_air(stage: Oven) -> CookerKind | None:
+    if stage.air in ("still", "fan", "air"):
+        return stage.air
+    return "gas" if stage.temp.unit == "gas" else None
+
+
+def for_this_oven(method: Method, roast: Roast) -> Method:
+    """The method with every heat that was said for another air turned into this oven's own."""
+    stages: list[Stage] = []
+    for stage in method.stages:
+        said = _said_air(stage) if isinstance(stage, Oven) else None
+        if isinstance(stage, Oven) and said is not None and said != roast.cooker.kind:
+            here = equivalent_air(roast, said, stage.temp.c)
+            stage = replace(stage, temp=celsius(round(here)), air=None)
+        stages.append(stage)
+    return Method(tuple(stages))
+
+
+def verdict(found: Reckoned, wanted_c: float | None) -> str:
+    """What a rule would do, in one sentence with marked temperatures."""
+    if found.peak_c is None:
+        return f"This cannot be done here: {found.reason}."
+    said = f"By this rule it would be {{c:{found.peak_c:.0f}}} in the middle"
+    if wanted_c is None:
+        return f"{said}."
+    if abs(found.peak_c - wanted_c) < AS_WANTED_C:
+        return f"{said}: as wanted."
+    if found.earlier_min is None:
+        return f"{said}, not {{c:{wanted_c:.0f}}}."
+    minutes = abs(found.earlier_min)
+    word = "earlier" if found.earlier_min > 0 else "later"
+    return f"{said}; for {{c:{wanted_c:.0f}}} take it out {minutes:.0f} minutes {word}."
+
+
+AS_WANTED_C = 0.7
 
 
 def reckon_method(words: str, method: Method, roast: Roast) -> Reckoned:
     """One method on this joint in this oven, and how far its take-out is from the wanted one."""
     try:
-        here, _ = within_limits(replace(roast, method=method))
+        here, _ = within_limits(replace(roast, method=for_this_oven(method, roast)))
         done = walk(kitchen(here))
     except TrencherError as error:
         return Reckoned(words=words, method=method, reason=error.sentence)
@@ -91,4 +198,5 @@ def reckon_method(words: str, method: Method, roast: Roast) -> Reckoned:
         pull_core_c=done.pull_core_c,
         peak_c=done.peak_c,
         earlier_min=earlier,
+        dials=dial_steps(method, roast),
     )

@@ -69,6 +69,7 @@ COOKER_LIMITS: dict[str, tuple[float, float, str]] = {
     "tau_off_min": (1.0, 300.0, "min"),
     "swing_c": (0.0, 40.0, "°C"),
     "swing_min": (1.0, 60.0, "min"),
+    "roof_hotter_c": (0.0, 200.0, "°C"),
 }
 
 

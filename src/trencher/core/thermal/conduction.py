@@ -112,7 +112,9 @@ def _inner(T, disc, mid):
 @njit(cache=True, nogil=True, inline="always")
 def _on_axis(T, disc, mid, axis):
     first, second = _inner(T, disc, mid)
-    return first - (second - first) * axis
+    here = first - (second - first) * axis
+    # A parabola does not hold across a thawing front: what thaws is not colder than its own cell.
+    return max(here, min(first, 0.0)) if second > first else here
 
 
 @njit(cache=True, nogil=True)
@@ -124,7 +126,8 @@ def read_core(T, axis, disc, mid):
         return here
     before = _on_axis(T, disc - 1, mid, axis)
     after = _on_axis(T, disc + 1, mid, axis)
-    return here - (before - 2.0 * here + after) / 24.0
+    bent = before - 2.0 * here + after
+    return max(here - bent / 24.0, min(here, 0.0)) if bent > 0.0 else here - bent / 24.0
 
 
 @njit(cache=True, nogil=True, inline="always")

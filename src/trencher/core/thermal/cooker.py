@@ -32,6 +32,7 @@ class Cooker:
     ``dial_points``: (true °C, error °C) pairs where the error was measured, by rising heat; they
     take the place of ``dial_error_c``, with straight lines between and level ends. ``swing_c``:
     its thermostat lets the air swing so far about the set heat every ``swing_min``.
+    ``roof_hotter_c``: what a bare element near the joint's top adds to the heat it sees.
     """
 
     kind: CookerKind = "fan"
@@ -45,6 +46,7 @@ class Cooker:
     tau_off_min: float | None = None
     swing_c: float = 0.0
     swing_min: float = 10.0
+    roof_hotter_c: float = 0.0
     dial_points: tuple[tuple[float, float], ...] = ()
 
     def dial_error_at(self, true_c: float) -> float:

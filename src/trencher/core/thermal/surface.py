@@ -81,6 +81,9 @@ PAN_H_W_M2K = 350.0
 """A hob pan hot enough for a sear, and its contact. A thermocouple under a joint in a pan."""
 GRILL_HOTTER_C = 180.0
 """A glowing element seen by the top face, above the heat that is set. A radiometer."""
+NEAR_ELEMENT_C, NEAR_ELEMENT_MM = 90.0, 55.0
+"""A bare element that switches with the thermostat: what a top right under it sees above the air,
+and over how many mm that fades by e. A radiometer on the shelf."""
 ROOM_STEAM_PA = 1200.0
 """Kitchen air, about 50 % at 21 °C."""
 BOARD_H_W_M2K = 3.0
@@ -279,10 +282,14 @@ def oven_air(
         env, UNDER, h=below.h_share * h + below.h * h_scale, emissivity=below.emissivity,
         escape=below.escape,
     )  # fmt: skip
-    if grill:
-        set_face(env, TOP, hotter_c=GRILL_HOTTER_C)
+    set_face(env, TOP, hotter_c=GRILL_HOTTER_C if grill else cooker.roof_hotter_c)
     env[kernel.E_STEAM] = cooker.steam_pa
     return env
+
+
+def near_element_c(clear_mm: float) -> float:
+    """What a bare element above adds to the heat the top face sees, °C, at this clearance."""
+    return NEAR_ELEMENT_C * math.exp(-max(clear_mm, 0.0) / NEAR_ELEMENT_MM)
 
 
 def oven_off(cooker: Cooker, *, from_c: float, door_s: float = 0.0, h_scale: float = 1.0) -> Floats:
@@ -291,6 +298,7 @@ def oven_off(cooker: Cooker, *, from_c: float, door_s: float = 0.0, h_scale: flo
         cooker, air_c=cooker.room_c, from_c=from_c, door_s=door_s, ideal=False, h_scale=h_scale
     )
     env[kernel.E_TAU], env[kernel.E_SWING] = cooker.off_s, 0.0
+    set_face(env, TOP, hotter_c=0.0)
     h = min(cooker.h_w_m2k, 6.0) * h_scale
     for face in (TOP, SIDE_A, SIDE_B, END):
         set_face(env, face, h=h)

@@ -1,7 +1,15 @@
 // A joint being planned: what is on the block now, and the ways worked out for it.
 // While something is pulled a coarse answer follows the hand; at rest the full one comes.
 
-import { http, want, type Joint, type Roast, type Way } from '$lib/api/client'
+import {
+  http,
+  want,
+  type Disturbance,
+  type Joint,
+  type Roast,
+  type Thermometer,
+  type Way,
+} from '$lib/api/client'
 
 export type Draft = {
   name: string
@@ -10,6 +18,16 @@ export type Draft = {
   wanted_c: number
   rest_min: number
   serve_at: string
+  thermometer: Thermometer
+}
+
+export type Wish = {
+  joint: Joint
+  oven_id: string
+  wanted_c: number
+  rest_min: number
+  thermometer: Thermometer
+  quick: boolean
 }
 
 const SETTLE_MS = 350
@@ -21,9 +39,13 @@ export class PlanState {
   stale = $state(false)
   /** The ways shown are coarse and without bands. */
   quick = $state(false)
+  /** Fragile moments by method, coming in one way after another. */
+  fragile = $state<Record<string, Disturbance[]>>({})
   fault = $state('')
   saved = $state(true)
 
+  /** The draft that the ways shown belong to. */
+  #seen: Draft | null = null
   #id: string | null = null
   #turn = 0
   #busy = false
@@ -42,6 +64,7 @@ export class PlanState {
       wanted_c: roast.wanted_c,
       rest_min: roast.rest_min,
       serve_at: roast.serve_at,
+      thermometer: roast.thermometer,
     }
     if (this.#id === roast.id && JSON.stringify(draft) === JSON.stringify(this.draft)) return
     if (this.#id !== roast.id) {
@@ -85,22 +108,51 @@ export class PlanState {
     void this.#settle()
   }
 
+  /** A method handed over to be shaped by hand, taken once. */
+  lent = $state<string | null>(null)
+  lend(): string | null {
+    const text = this.lent
+    this.lent = null
+    return text
+  }
+
+  /** What a question about the draft as it is now asks with. */
+  wish(quick: boolean): Wish | null {
+    if (this.draft === null) return null
+    const { joint, oven_id, wanted_c, rest_min, thermometer } = $state.snapshot(this.draft)
+    return { joint, oven_id, wanted_c, rest_min, thermometer, quick }
+  }
+
   async #ask(quick: boolean): Promise<void> {
     const draft = this.draft
-    if (draft === null) return
+    const body = this.wish(quick)
+    if (body === null) return
     const turn = ++this.#turn
     try {
-      const { joint, oven_id, wanted_c, rest_min } = $state.snapshot(draft)
-      const found = await want(
-        http.POST('/ways', { body: { joint, oven_id, wanted_c, rest_min, quick } }),
-      )
+      const found = await want(http.POST('/ways', { body }))
       if (turn !== this.#turn) return
       this.ways = found.ways
+      this.#seen = draft
       this.quick = quick
       this.stale = quick
       this.fault = ''
+      if (!quick) void this.#disturb(turn, body)
     } catch (error) {
       if (turn === this.#turn) this.fault = (error as Error).message
+    }
+  }
+
+  /** Disturb every way in turn; what comes in late for an older draft is dropped. */
+  async #disturb(turn: number, wish: Wish): Promise<void> {
+    this.fragile = {}
+    for (const way of this.ways.filter((w) => w.forecast !== null)) {
+      try {
+        const found = await want(http.POST('/fragile', { body: { ...wish, method: way.method } }))
+        if (turn !== this.#turn) return
+        this.fragile[way.method] = found
+      } catch {
+        // The way itself stands without it; the next draft asks again.
+      }
     }
   }
 
@@ -125,6 +177,8 @@ export class PlanState {
 
   async #full(): Promise<void> {
     this.#again = false
+    // Nothing of this draft to look at yet: something coarse at once, all of it in a second.
+    if (this.#seen !== this.draft) await this.#ask(true)
     await this.#ask(false)
   }
 

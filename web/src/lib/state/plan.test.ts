@@ -8,7 +8,8 @@ vi.mock('$lib/api/client', () => ({
   http: {
     POST: (path: string, { body }: { body: Record<string, unknown> }) => {
       asked.push({ path, body: structuredClone(body) })
-      return Promise.resolve({ ways: [{ id: 'w', quick: body.quick }] })
+      if (path === '/fragile') return Promise.resolve([{ text: `${body.wanted_c}` }])
+      return Promise.resolve({ ways: [{ id: 'w', quick: body.quick, method: 'm', forecast: {} }] })
     },
     PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
       if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
@@ -45,12 +46,39 @@ beforeEach(() => {
 })
 afterEach(() => vi.useRealTimers())
 
+describe('fragile moments', () => {
+  it('come in for the full answer of the newest draft alone', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    await vi.runAllTimersAsync()
+    expect(asked.filter((a) => a.path === '/fragile')).toHaveLength(1)
+    expect(plan.fragile.m?.[0]?.text).toBe('57')
+    plan.pull({ wanted_c: 60 }, false)
+    await vi.runAllTimersAsync()
+    expect(plan.fragile.m?.[0]?.text).toBe('60')
+  })
+})
+
+it('answers a choice coarsely at once, and then fully', async () => {
+  const plan = new PlanState()
+  plan.open(roast)
+  await vi.runAllTimersAsync()
+  asked.length = 0
+  plan.pull({ thermometer: 'none' }, true)
+  await vi.runAllTimersAsync()
+  const ways = asked.filter((a) => a.path === '/ways')
+  expect(ways.map((a) => [a.body.quick, a.body.thermometer])).toEqual([
+    [true, 'none'],
+    [false, 'none'],
+  ])
+})
+
 describe('a plan being pulled', () => {
   it('asks coarsely while the hand moves and fully when it rests', async () => {
     const plan = new PlanState()
     plan.open(roast)
     await vi.runAllTimersAsync()
-    expect(asked.map((a) => a.body.quick)).toEqual([false])
+    expect(asked.filter((a) => a.path === '/ways').map((a) => a.body.quick)).toEqual([true, false])
     plan.pull({ joint: { thickness_mm: 106 } }, false)
     plan.pull({ joint: { thickness_mm: 110 } }, false)
     expect(plan.stale).toBe(true)
@@ -69,7 +97,7 @@ describe('a plan being pulled', () => {
     plan.pull({ wanted_c: 55 }, false)
     plan.pull({ wanted_c: 54 }, true)
     await vi.runAllTimersAsync()
-    const kept = asked.filter((a) => a.path !== '/ways')
+    const kept = asked.filter((a) => a.path.startsWith('/roasts'))
     expect(kept).toHaveLength(1)
     expect(kept[0]?.body.wanted_c).toBe(54)
   })

@@ -10,7 +10,8 @@ export class RoastState {
   outlook = $state<Outlook | null>(null)
   fault = $state('')
   busy = $state(false)
-  #asked = 0
+  #looking = false
+  #again = false
 
   constructor(id: string) {
     this.id = id
@@ -29,15 +30,23 @@ export class RoastState {
     }
   }
 
-  /** Ask for the outlook; the old one stays until the new one is there. */
+  /** Ask for the outlook; the old one stays until the new one is there. One question at a time,
+   * and once more if there was news meanwhile: a slow answer is shown, never overtaken unseen. */
   async look(): Promise<void> {
-    const asked = ++this.#asked
-    try {
-      const outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
-      if (asked === this.#asked) this.outlook = outlook
-    } catch (error) {
-      if (asked === this.#asked && this.outlook === null) this.fault = (error as Error).message
+    if (this.#looking) {
+      this.#again = true
+      return
     }
+    this.#looking = true
+    do {
+      this.#again = false
+      try {
+        this.outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
+      } catch (error) {
+        if (this.outlook === null) this.fault = (error as Error).message
+      }
+    } while (this.#again)
+    this.#looking = false
   }
 
   async #do(command: () => Promise<Roast>): Promise<boolean> {

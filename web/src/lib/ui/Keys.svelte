@@ -42,6 +42,8 @@
       <dt><kbd>{place.key}</kbd></dt>
       <dd>{place.name}</dd>
     {/each}
+    <dt><kbd>r</kbd></dt>
+    <dd>reckon a recipe, a label</dd>
     <dt><kbd>/</kbd></dt>
     <dd>find a cut</dd>
     <dt><kbd>u</kbd></dt>
@@ -49,7 +51,7 @@
     <dt><kbd>0–9</kbd></dt>
     <dd>on Fire: a reading</dd>
     <dt><kbd>Ctrl Z</kbd></dt>
-    <dd>on Block: undo</dd>
+    <dd>undo on Block, by hand</dd>
   </dl>
   <label class="line">
     <input

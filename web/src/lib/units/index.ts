@@ -10,6 +10,12 @@ const GAS_F: [string, number][] = [
   ...Array.from({ length: 10 }, (_, i): [string, number] => [String(i + 1), 275 + 25 * i]),
 ]
 
+/** The air of a gas mark in °F by custom (`4`, `½`, `1/2`); null if it is no mark. */
+export function gasF(mark: string): number | null {
+  const name = { '1/4': '¼', '1/2': '½' }[mark] ?? mark
+  return GAS_F.find((m) => m[0] === name)?.[1] ?? null
+}
+
 export const toF = (c: number): number => c * 1.8 + 32
 export const fromF = (f: number): number => (f - 32) / 1.8
 
@@ -20,10 +26,13 @@ export function temp(c: number, units: Units, bare = false): string {
   return bare ? `${value}°` : `${value} °${units}`
 }
 
-/** A sentence with its marked temperatures, `{c:70}`, and differences, `{d:1.4}`, in the units shown. */
+/** A sentence with its marked temperatures, `{c:70}`, differences, `{d:1.4}`, lengths, `{l:105}`,
+ * and weights, `{w:1.9}`, in the units shown. */
 export function sentence(text: string, units: Units): string {
-  return text.replace(/\{([cd]):(-?\d+(?:\.\d+)?)\}/g, (_, kind: string, value: string) => {
+  return text.replace(/\{([cdlw]):(-?\d+(?:\.\d+)?)\}/g, (_, kind: string, value: string) => {
     if (kind === 'c') return temp(Number(value), units)
+    if (kind === 'l') return length(Number(value), units)
+    if (kind === 'w') return weight(Number(value), units)
     return `${Number((Number(value) * (units === 'C' ? 1 : 1.8)).toFixed(1))} °${units}`
   })
 }

@@ -28,6 +28,8 @@ it('puts marked temperatures of a sentence into the units shown', () => {
   expect(u.sentence('{d:1.5} further', 'C')).toBe('1.5 °C further')
   expect(u.sentence('{d:1.5} further', 'F')).toBe('2.7 °F further')
   expect(u.sentence('no marks {x}', 'F')).toBe('no marks {x}')
+  expect(u.sentence('{l:105} and {w:1.9}', 'C')).toBe('105 mm and 1.90 kg')
+  expect(u.sentence('{l:105} and {w:1.9}', 'F')).toBe('4.1 in and 4 lb 3 oz')
 })
 
 describe('the dial, in its own marks', () => {
@@ -40,6 +42,17 @@ describe('the dial, in its own marks', () => {
     [260, 'gas', 'gas 10'],
   ] as const)('%d in %s', (c, marks, text) => {
     expect(u.dial(c, marks)).toBe(text)
+  })
+})
+
+describe('gas marks', () => {
+  it.each([
+    ['4', 350],
+    ['½', 250],
+    ['1/4', 225],
+    ['11', null],
+  ] as const)('%s', (mark, f) => {
+    expect(u.gasF(mark)).toBe(f)
   })
 })
 

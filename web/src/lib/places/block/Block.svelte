@@ -74,6 +74,7 @@
       oven_id: draft.oven_id,
       wanted_c: draft.wanted_c,
       rest_min: draft.rest_min,
+      thermometer: draft.thermometer,
       method: way.method,
       quick: true,
     }

@@ -56,6 +56,19 @@ describe('the one sentence', () => {
     expect(step.action?.planned).toBe(20)
   })
 
+  it('turns it up, and leaves it in, where the blast follows at once', () => {
+    const blast = stage('oven', 95, 109, { air_c: 240, dial_c: 246 })
+    const now = nextStep(roast(), made(1, [hot, low, blast, rest]), 60, 'C', 'C')
+    expect(now.shout).toBe('Turn it up to 246 °C in 31 to 39 minutes, about 18:35, at 46°.')
+    expect(now.action).toMatchObject({ label: 'Turned up', stage: 1, out: false })
+    const due = nextStep(roast(), made(1, [hot, low, blast, rest]), 94.5, 'C', 'C')
+    expect(due.shout).toBe('Turn it up to 246 °C now, at 46°.')
+    const then = made(2, [hot, low, blast, rest])
+    const out = nextStep(roast({ pulled_min: 95 }), then, 100, 'C', 'C')
+    expect(out.shout).toBe('Take it out in 9 min, at 18:49.')
+    expect(out.action?.label).toBe('Taken out')
+  })
+
   it('says when to take it out, as a range, the hour and the core', () => {
     const step = nextStep(roast(), made(1, [hot, low, rest]), 60, 'C', 'C')
     expect(step.shout).toBe('Take it out in 31 to 39 minutes, about 18:35, at 46°.')

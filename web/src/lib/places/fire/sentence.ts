@@ -45,11 +45,15 @@ export function nextStep(
   if (roast.pulled_min === null && current >= pull) {
     const { low, high, value } = outlook.pull_min
     const core = temp(outlook.pull_core_c, units, true)
-    const action = { label: 'Taken out', stage: pull, out: true, planned: null }
-    if (value - now < 0.75) return { shout: `Take it out now, at ${core}.`, then: climb, action }
+    // A blast at once: the goal is reached, and the joint stays in while the oven is turned up.
+    const stays = next?.kind === 'oven' && stage?.kind !== 'rest'
+    const words = stays ? `Turn it up to ${dial(next.dial_c ?? 0, marks)}` : 'Take it out'
+    const label = stays ? 'Turned up' : 'Taken out'
+    const action = { label, stage: pull, out: !stays, planned: null }
+    if (value - now < 0.75) return { shout: `${words} now, at ${core}.`, then: climb, action }
     const range = minutesRange((low ?? value) - now, (high ?? value) - now)
     return {
-      shout: `Take it out in ${range}, about ${clock(value)}, at ${core}.`,
+      shout: `${words} in ${range}, about ${clock(value)}, at ${core}.`,
       then: `${climb}${look(outlook, now)}`,
       action,
     }

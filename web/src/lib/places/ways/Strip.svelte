@@ -80,8 +80,11 @@
   {/each}
   {#if forecast.pull_min.low !== null && forecast.pull_min.high !== null}
     <rect
-      x={x(forecast.pull_min.low)}
-      width={Math.max(2, x(forecast.pull_min.high) - x(forecast.pull_min.low))}
+      x={Math.max(0, x(forecast.pull_min.low))}
+      width={Math.max(
+        2,
+        Math.min(width, x(forecast.pull_min.high)) - Math.max(0, x(forecast.pull_min.low)),
+      )}
       y={BASE - 5}
       height="10"
       rx="5"
@@ -91,8 +94,8 @@
   <path d={linePath(before, x, core)} class="core" />
   <path d={linePath(after, x, core)} class="climb" />
   <line x1={flagX} x2={flagX} y1={flagY - 30} y2={BASE} class="pole" />
-  <path d="M{flagX} {flagY - 30}h26l-7 8 7 8h-26z" class="flag" />
-  <text x={flagX + 30} y={flagY - 16} class="out">{temp(forecast.pull_core_c, units, true)}</text>
+  <path d="M{flagX} {flagY - 30}h44l-7 9 7 9h-44z" class="flag" />
+  <text x={flagX + 5} y={flagY - 16} class="out">{temp(forecast.pull_core_c, units, true)}</text>
   <line x1={x(serveMin)} x2={x(serveMin)} y1="0" y2={height} class="serve" />
 </svg>
 
@@ -139,6 +142,7 @@
   .out {
     font-size: 14px;
     font-weight: 700;
+    fill: var(--paper);
   }
   .serve {
     stroke: var(--ink);

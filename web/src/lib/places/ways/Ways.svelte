@@ -1,15 +1,28 @@
 <script lang="ts">
   // The ways, side by side on one clock that ends when people sit down.
   import { scaleLinear } from 'd3-scale'
-  import type { Forecast, Way } from '$lib/api/client'
+  import type { Way } from '$lib/api/client'
   import { hours as hourMarks } from '$lib/draw/curve'
-  import { go } from '$lib/router'
+  import { go, navigate } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import Strip from './Strip.svelte'
-  import MeatFace from '$lib/ui/MeatFace.svelte'
+  import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { delta, dial, duration, hour, sentence, temp, weight } from '$lib/units'
+  import { dial, hour, sentence, temp, weight } from '$lib/units'
+  import {
+    COLUMNS,
+    because,
+    forFixedHour,
+    ordered,
+    sifted,
+    tradeoff,
+    type Care,
+    type Sieve,
+    type Worked,
+  } from './compare'
+  import Controls from './Controls.svelte'
+  import Pinned from './Pinned.svelte'
+  import WayRow from './WayRow.svelte'
 
   const place = useRoast()
   const roast = $derived(place.current?.roast ?? null)
@@ -17,42 +30,87 @@
     if (roast !== null) plan.open(roast)
   })
 
-  let width = $state(520)
+  let width = $state(420)
+  let by = $state<Care | null>(null)
+  let sieves = $state<Sieve[]>([])
+  let pins = $state<string[]>([])
+  let opened = $state<string | null>(null)
+  let chosen = $state('')
+
+  // Another joint: nothing of the last one's is chosen, open or pinned.
+  const id = $derived(roast?.id)
+  $effect(() => {
+    if (id === undefined) return
+    chosen = ''
+    opened = null
+    pins = []
+  })
+
   const draft = $derived(plan.draft)
   const serve = $derived(draft === null ? new Date() : new Date(draft.serve_at))
   const oven = $derived(kitchen.ovens.find((o) => o.id === draft?.oven_id))
   const cut = $derived(kitchen.catalogue?.cuts.find((c) => c.id === draft?.joint.cut))
-  const possible = $derived(
-    plan.ways.filter((w): w is Way & { forecast: Forecast } => w.forecast !== null),
-  )
-  const impossible = $derived(plan.ways.filter((w) => w.forecast === null))
-  const longest = $derived(Math.max(60, ...possible.map((w) => w.forecast.end_min)))
+  const worked = $derived(plan.ways.filter((w): w is Worked => w.forecast !== null))
+  const left = $derived((serve.getTime() - kitchen.now.getTime()) / 60_000)
+  const shown = $derived.by(() => {
+    const kept = sifted(worked, sieves, left)
+    return by === null ? kept : ordered(kept, by, draft?.wanted_c ?? 57)
+  })
+  const unsuited = $derived(plan.ways.filter((w) => w.forecast === null))
+  // Where there is rind, it is the rind that counts as the crust.
+  const columns = $derived(COLUMNS.filter((c) => c.id !== (cut?.rind === true ? 'crust' : 'rind')))
+  const longest = $derived(Math.max(60, ...shown.map((w) => w.forecast.end_min)))
   const from = $derived(new Date(serve.getTime() - (longest + 12) * 60_000))
   const until = $derived(new Date(serve.getTime() + 14 * 60_000))
   const clock = $derived(scaleLinear([from.getTime(), until.getTime()], [0, width]))
   const marks = $derived(
-    hourMarks(from, serve, Math.max(3, Math.floor(width / 90)))
-      .filter((at) => clock(serve.getTime()) - clock(at.getTime()) > (width < 420 ? 120 : 60))
+    hourMarks(from, serve, Math.max(3, Math.floor(width / 80)))
+      .filter((at) => clock(serve.getTime()) - clock(at.getTime()) > (width < 420 ? 110 : 96))
       .map((at) => ({ x: clock(at.getTime()), text: hour(at) })),
   )
   const locked = $derived(roast !== null && roast.status !== 'planning')
-
-  let chosen = $state('')
   const current = $derived(chosen === '' ? (roast?.school ?? '') : chosen)
-  const selected = $derived(possible.find((w) => w.id === current))
+  const selected = $derived(worked.find((w) => w.id === current))
+  const byHand = $derived(
+    selected === undefined && roast?.method != null && (chosen === '' || chosen === 'by-hand'),
+  )
+  const open = $derived(opened ?? '')
+  const pinned = $derived(
+    pins.map((id) => worked.find((w) => w.id === id)).filter((w) => w !== undefined),
+  )
+  /** What is told in one sentence: the pinned pair, else the two unlike classics. */
+  const pair = $derived.by((): [Worked, Worked] | null => {
+    const [a, b] = [pinned[0], pinned[1]]
+    if (a !== undefined && b !== undefined) return [a, b]
+    const hot = worked.find((w) => w.id === 'hot-then-low')
+    const low = worked.find((w) => w.id === 'low-then-blast')
+    return hot !== undefined && low !== undefined ? [hot, low] : null
+  })
 
-  const inAt = (f: Forecast): Date => new Date(serve.getTime() - f.end_min * 60_000)
-  const xOf = (f: Forecast) => (min: number) => clock(inAt(f).getTime() + min * 60_000)
-  const tight = (f: Forecast): boolean => inAt(f).getTime() < kitchen.now.getTime()
-
-  const said = (f: Forecast) => [
-    ...f.notes.filter((n) => ['oven_limit', 'air_differs', 'measures_and_weight'].includes(n.code)),
-    ...f.cautions,
-  ]
+  const xOf = (w: Worked) => (min: number) =>
+    clock(serve.getTime() + (min - w.forecast.end_min) * 60_000)
 
   async function pick(way: Way): Promise<void> {
     chosen = way.id
+    opened = way.id
     await place.current?.choose(way.method, way.id)
+  }
+
+  async function shape(way: Way): Promise<void> {
+    if (roast === null) return
+    if (current !== way.id) await pick(way)
+    void navigate('/ways/:id/hand', { params: { id: roast.id } })
+  }
+
+  /** A way that is not for this joint may still be looked at and shaped. */
+  async function anyway(way: Way): Promise<void> {
+    if (roast === null) return
+    plan.lent = way.method
+    await navigate('/ways/:id/hand', { params: { id: roast.id } })
+  }
+
+  function pin(way: Way): void {
+    pins = pins.includes(way.id) ? pins.filter((p) => p !== way.id) : [...pins, way.id].slice(-3)
   }
 
   async function toFire(): Promise<void> {
@@ -62,36 +120,10 @@
     }
     if (roast !== null) go('fire', roast.id)
   }
-
-  const ends = $derived.by(() => {
-    const first = possible[0]
-    const low = possible.find((w) => w.id === 'low-then-blast')
-    if (first === undefined || low === undefined || first === low) return ''
-    const hot = first.forecast
-    const slow = low.forecast
-    const longer = duration(slow.end_min - hot.end_min)
-    return (
-      `${low.name} takes ${longer} longer than ${first.name.toLowerCase()}, keeps ` +
-      `${Math.round((slow.even_fraction ?? 0) * 100)} % of the meat within the wanted band against ` +
-      `${Math.round((hot.even_fraction ?? 0) * 100)}, and ten minutes late costs ` +
-      `${delta(slow.late_c, kitchen.units)} instead of ${delta(hot.late_c, kitchen.units)}.`
-    )
-  })
 </script>
 
-{#if place.missing}
-  <section class="page">
-    <h1>No joint, no ways.</h1>
-    <a class="act" href="/block">To the block</a>
-  </section>
-{:else if place.current?.fault && roast === null}
-  <section class="page">
-    <h1>That roast is not here.</h1>
-    <p class="fault" role="alert">{place.current.fault}</p>
-    <a class="act" href="/">To what is on</a>
-  </section>
-{:else if draft === null || roast === null}
-  <p class="page quiet">Fetching the joint…</p>
+{#if place.missing || roast === null || draft === null}
+  <NoRoast missing={place.missing} current={place.current} words="No joint, no ways." />
 {:else}
   <section class="page">
     <div class="head">
@@ -105,10 +137,25 @@
     </div>
     {#if place.current?.fault}<p class="fault" role="alert">{place.current.fault}</p>{/if}
     {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
+    {#if pair !== null}
+      <p class="trade">
+        {tradeoff(pair[0], pair[1], kitchen.units)}
+        {because(pair[0], pair[1], kitchen.units)}
+        {#if !plan.quick}<b>{forFixedHour(pair[0], pair[1], kitchen.units)}</b>{/if}
+      </p>
+    {/if}
+    <Controls {locked} rind={cut?.rind === true} bind:sieves />
+    {#if pinned.length > 1}
+      <Pinned ways={pinned} {serve} onunpin={pin} />
+    {/if}
     <div class="rows" class:waiting={plan.stale}>
-      <div class="row clock" aria-hidden="true">
-        <span></span>
-        <div class="strip" bind:clientWidth={width}>
+      <div class="row clock">
+        <span class="sort">
+          {#if by !== null}
+            <button class="undo" onclick={() => (by = null)}>as they come</button>
+          {/if}
+        </span>
+        <div class="strip" bind:clientWidth={width} aria-hidden="true">
           {#each marks as mark (mark.x)}
             <span class="hour" style:left="{mark.x}px">{mark.text}</span>
           {/each}
@@ -117,123 +164,76 @@
           >
         </div>
         <span></span>
-        <span></span>
-      </div>
-      {#each possible as way (way.id)}
-        {@const f = way.forecast}
-        <article class="row way" class:on={current === way.id} data-way={way.id}>
-          <div class="name">
-            <h2>{way.name}</h2>
-            <p>{way.words}</p>
+        <div class="heads" style:--count={columns.length}>
+          {#each columns as column (column.id)}
             <button
-              class="act pick"
-              class:plain={current !== way.id}
-              disabled={locked}
-              aria-pressed={current === way.id}
-              onclick={() => pick(way)}
+              aria-pressed={by === column.id}
+              title="Sort: {column.says}"
+              onclick={() => (by = by === column.id ? null : column.id)}
             >
-              {current === way.id ? 'This way' : 'Take this way'}
-              <span class="sr-only">: {way.name}</span>
+              {column.head}<span class="sr-only">, sort by {column.says}</span>
             </button>
-          </div>
-          <div class="strip">
-            <Strip
-              forecast={f}
-              x={xOf(f)}
-              {width}
-              height={134}
-              hours={marks}
-              serveMin={f.end_min}
-              units={kitchen.units}
-              marks={oven?.marks ?? 'C'}
-            />
-          </div>
-          <div class="face">
-            <MeatFace
-              map={f.map}
-              at_mm={f.map.at_mm[Math.floor(f.map.at_mm.length / 2)] ?? 0}
-              height={100}
-              label="Cut face: {Math.round(
-                (f.even_fraction ?? 0) * 100,
-              )} % as wanted, rim {Math.round(f.rim_mm ?? 0)} mm"
-            />
-          </div>
-          <dl>
-            <div class="main">
-              <dt>in by</dt>
-              <dd>{hour(inAt(f))}</dd>
-            </div>
-            <div class="main">
-              <dt>out at</dt>
-              <dd>{temp(f.pull_core_c, kitchen.units, true)}</dd>
-            </div>
-            <div>
-              <dt>your hands</dt>
-              <dd>{way.hands_on_min} min</dd>
-            </div>
-            <div>
-              <dt>climbs</dt>
-              <dd>{delta(f.carryover_c, kitchen.units)}</dd>
-            </div>
-            <div>
-              <dt>peak</dt>
-              <dd>
-                {f.peak_c.low === null
-                  ? temp(f.peak_c.value, kitchen.units, true)
-                  : `${temp(f.peak_c.low, kitchen.units, true)}–${temp(f.peak_c.high ?? 0, kitchen.units, true)}`}
-              </dd>
-            </div>
-            <div>
-              <dt>as wanted</dt>
-              <dd>{Math.round((f.even_fraction ?? 0) * 100)} %</dd>
-            </div>
-            {#if f.crackling !== null}
-              <div>
-                <dt>rind</dt>
-                <dd>{f.crackling ? 'crackles' : f.crisp > 0.3 ? 'half crisp' : 'soft'}</dd>
-              </div>
-            {/if}
-            <div>
-              <dt>loses</dt>
-              <dd>{Math.round(f.loss * 100)} %</dd>
-            </div>
-            <div>
-              <dt>10 min late</dt>
-              <dd>{plan.quick ? '…' : delta(f.late_c, kitchen.units)}</dd>
-            </div>
-          </dl>
-          {#if tight(f) || said(f).length > 0}
-            <div class="notes">
-              {#if tight(f)}
-                <p class="late">
-                  Too late for {hour(serve)}: put in now, it is ready about {hour(
-                    new Date(kitchen.now.getTime() + f.end_min * 60_000),
-                  )}.
-                </p>
-              {/if}
-              {#each said(f) as note (note.code)}<p class="note">
-                  {sentence(note.text, kitchen.units)}
-                </p>{/each}
-            </div>
-          {/if}
-        </article>
+          {/each}
+        </div>
+      </div>
+      {#each shown as way (way.id)}
+        <WayRow
+          {way}
+          {columns}
+          {serve}
+          x={xOf(way)}
+          {width}
+          {marks}
+          dialMarks={oven?.marks ?? 'C'}
+          on={current === way.id}
+          open={open === way.id}
+          pinned={pins.includes(way.id)}
+          {locked}
+          ontoggle={() => (opened = open === way.id ? '' : way.id)}
+          onpick={() => pick(way)}
+          onshape={() => shape(way)}
+          onpin={() => pin(way)}
+        />
       {:else}
-        {#if plan.ways.length === 0}<p class="quiet p-4">Working the ways out…</p>{/if}
-      {/each}
-      {#each impossible as way (way.id)}
-        <p class="not"><b>Not tonight: {way.name}.</b> {way.reason}</p>
+        <p class="quiet none">
+          {worked.length > 0
+            ? 'No way passes all of that. Take a sieve out.'
+            : plan.ways.length === 0
+              ? 'Working the ways out…'
+              : 'No way gets there in this oven.'}
+        </p>
       {/each}
     </div>
-    {#if ends !== '' && !plan.quick}<p class="trade">{ends}</p>{/if}
-    {#if selected !== undefined}
+    {#if unsuited.length > 0}
+      <h2 class="not-head">Not for this joint or this oven</h2>
+      <ul class="nots">
+        {#each unsuited as way (way.id)}
+          <li>
+            <b>{way.name}.</b>
+            {sentence(way.unsuited || way.reason, kitchen.units)}
+            {#if !locked}
+              <button class="undo" onclick={() => anyway(way)}
+                >look at it by hand<span class="sr-only">: {way.name}</span></button
+              >
+            {/if}
+          </li>
+        {/each}
+      </ul>
+    {/if}
+    {#if selected !== undefined || byHand}
       <div class="chosen">
-        <p class="text">{selected.method}</p>
-        <p class="on-dial">
-          on this dial: {selected.forecast.stages
-            .filter((s) => s.dial_c !== null)
-            .map((s) => dial(s.dial_c ?? 0, oven?.marks ?? 'C'))
-            .join(', then ')}
-        </p>
+        <p class="text">{selected?.method ?? roast.method}</p>
+        {#if selected !== undefined}
+          <p class="on-dial">
+            on this dial: {selected.forecast.stages
+              .filter((s) => s.dial_c !== null)
+              .map((s) => dial(s.dial_c ?? 0, oven?.marks ?? 'C'))
+              .join(', then ')}
+          </p>
+        {:else}
+          <p class="on-dial">by hand</p>
+        {/if}
+        <a class="act plain light" href="/ways/{roast.id}/hand">Shape it by hand</a>
         <button class="act plain light" onclick={toFire}>
           To the fire <span class="key" aria-hidden="true">f</span>
         </button>
@@ -244,10 +244,10 @@
 
 <style>
   .page {
-    padding: 1.1rem 1.75rem 1.25rem;
+    padding: 1rem 1.75rem 1.25rem;
     display: flex;
     flex-direction: column;
-    gap: 0.6rem;
+    gap: 0.55rem;
     flex: 1;
   }
   .head {
@@ -260,118 +260,95 @@
   h1 {
     font-size: 1.7rem;
   }
-  .rows {
-    display: grid;
+  .trade {
+    font-size: 1.05rem;
+    line-height: 1.38;
+    max-width: 76rem;
+    text-wrap: pretty;
   }
   .row {
     display: grid;
-    grid-template-columns: 190px minmax(0, 1fr) 118px 238px;
-    gap: 0 1.1rem;
+    grid-template-columns: 188px minmax(0, 1fr) 74px minmax(0, 490px);
+    gap: 0 0.9rem;
     align-items: center;
   }
   .clock {
-    height: 26px;
+    min-height: 34px;
+    position: sticky;
+    top: 0;
+    background: var(--paper);
+    z-index: 3;
+    border-bottom: 1px solid var(--line-strong);
   }
   .clock .strip {
     position: relative;
-    height: 100%;
+    height: 24px;
+  }
+  .heads {
+    display: grid;
+    grid-template-columns: repeat(var(--count), minmax(0, 1fr));
+    gap: 0.2rem;
+  }
+  .heads button {
+    font-size: 0.82rem;
+    line-height: 1.1;
+    min-height: 34px;
+    color: var(--ink-soft);
+    text-align: left;
+    border-bottom: 3px solid transparent;
+  }
+  .heads button:hover,
+  .heads button[aria-pressed='true'] {
+    color: var(--ink);
+    border-bottom-color: var(--accent);
+  }
+  .heads button[aria-pressed='true'] {
+    font-weight: 700;
   }
   .hour {
     position: absolute;
     transform: translateX(-50%);
     color: var(--ink-soft);
+    font-size: 0.92rem;
   }
   .hour.sit {
     color: var(--ink);
     font-weight: 700;
     white-space: nowrap;
-    transform: translateX(-85%);
+    transform: translateX(-92%);
   }
-  .way {
-    border-top: 1px solid var(--line);
-    padding: 0.35rem 0;
-    position: relative;
-  }
-  .way.on {
-    background: linear-gradient(90deg, var(--paper-deep), transparent);
-    box-shadow: inset 5px 0 0 var(--accent);
-  }
-  .name {
+  .sort {
     padding-left: 0.9rem;
-    line-height: 1.3;
-    font-size: 0.95rem;
-    align-self: start;
-    padding-top: 0.5rem;
   }
-  h2 {
-    font-size: 1.3rem;
+  .none {
+    padding: 1.5rem 0.9rem;
+    font-size: 1.1rem;
   }
-  .face {
+  .not-head {
+    font-size: 1.05rem;
+    margin-top: 0.6rem;
+  }
+  .nots {
     display: grid;
-    place-items: center;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: repeat(3, auto);
-    gap: 0.25rem 0.9rem;
-  }
-  dl div {
-    display: flex;
-    flex-direction: column-reverse;
-  }
-  dt {
-    font-size: 0.82rem;
-    color: var(--ink-soft);
-  }
-  dd {
-    font-weight: 700;
-    font-size: 1.02rem;
-    white-space: nowrap;
-  }
-  .main dd {
-    font-family: var(--typo-heading--font-family);
-    font-size: 1.45rem;
-    line-height: 1.1;
-  }
-  .pick {
-    min-height: 44px;
-    margin-top: 0.4rem;
-    padding: 0.3rem 0.9rem;
-  }
-  .notes {
-    grid-column: 1 / -1;
-    padding: 0 0.9rem 0.25rem;
-  }
-  .late {
-    color: var(--accent);
-    font-weight: 600;
-  }
-  .note {
-    color: var(--ink-soft);
-  }
-  .not {
-    border-top: 1px solid var(--line);
-    padding: 0.7rem 0.9rem;
-    color: var(--ink-soft);
-  }
-  .trade {
-    font-size: 1.08rem;
-    max-width: 62rem;
-    padding-left: 0.9rem;
+    gap: 0.15rem;
+    max-width: 70rem;
   }
   .chosen {
-    margin-top: auto;
     background: var(--ink);
     color: var(--paper);
-    padding: 0.6rem 1rem;
+    padding: 0.55rem 1rem;
     display: flex;
     align-items: center;
-    gap: 1.5rem;
+    gap: 0.6rem 1.5rem;
     flex-wrap: wrap;
     border-radius: 4px;
+    position: sticky;
+    bottom: 0.5rem;
+    z-index: 4;
+    margin-top: auto;
   }
   .text {
-    font-size: 1.12rem;
+    font-size: 1.08rem;
     font-weight: 600;
   }
   .on-dial {
@@ -384,45 +361,50 @@
   .light:hover {
     background: var(--ink-soft);
   }
-  .waiting {
-    opacity: 0.75;
+  /* Stale shows in the pictures; words stay readable. */
+  .waiting :global(.strip svg),
+  .waiting :global(.face) {
+    opacity: 0.55;
   }
-  @media (max-width: 1000px) {
+  @media (max-width: 1100px) {
     .row {
-      grid-template-columns: minmax(0, 1fr) 110px;
+      grid-template-columns: minmax(0, 1fr);
     }
-    .row .strip {
-      grid-column: 1 / -1;
+    .clock {
+      position: static;
     }
-    .clock span:empty {
-      display: none;
+    .heads {
+      grid-template-columns: repeat(6, minmax(0, 1fr));
+      padding: 0.3rem 0;
     }
-    .name {
-      grid-column: 1 / -1;
+    .heads button {
+      min-height: 40px;
     }
   }
   @media (max-width: 860px) {
     .page {
       padding: 0.75rem;
     }
-    .row {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .row > * {
-      min-width: 0;
-    }
-    .face {
-      display: none;
-    }
     .hour.sit {
       transform: translateX(-100%);
     }
-    dl {
-      grid-template-columns: repeat(3, minmax(0, 1fr));
-      padding-left: 0.9rem;
-    }
     .head {
       gap: 0.25rem 1rem;
+    }
+    .chosen {
+      position: static;
+      order: 3;
+    }
+    /* The pictures first; what they mean in words after them. */
+    .trade {
+      order: 1;
+    }
+    .not-head,
+    .nots {
+      order: 2;
+    }
+    .heads {
+      grid-template-columns: repeat(4, minmax(0, 1fr));
     }
   }
 </style>

@@ -1,0 +1,103 @@
+<script lang="ts">
+  // The oven's truth: what the dial shows above or below the air, with its band and what was measured.
+  import { scaleLinear } from 'd3-scale'
+  import { area, line } from 'd3-shape'
+  import type { Calibration } from '$lib/api/client'
+  import { toF, type Units } from '$lib/units'
+
+  let {
+    found,
+    pairs,
+    units,
+  }: { found: Calibration; pairs: readonly (readonly [number, number])[]; units: Units } = $props()
+
+  const HEIGHT = 300
+  let width = $state(560)
+  const shown = (c: number): number => Math.round(units === 'C' ? c : toF(c))
+  const gap = (c: number): string => {
+    const value = Math.round(units === 'C' ? c : c * 1.8)
+    return value === 0 ? 'true' : `${value > 0 ? '+' : '−'}${Math.abs(value)}°`
+  }
+  const x = $derived(scaleLinear([60, 260], [54, width - 14]))
+  const reach = $derived(
+    Math.max(15, ...found.line.flatMap((p) => [Math.abs(p.low_c), Math.abs(p.high_c)])),
+  )
+  const y = $derived(scaleLinear([-reach, reach], [HEIGHT - 40, 14]))
+  type Point = Calibration['line'][number]
+  const ribbon = $derived(
+    area<Point>(
+      (p) => x(p.true_c),
+      (p) => y(p.low_c),
+      (p) => y(p.high_c),
+    )(found.line) ?? '',
+  )
+  const middle = $derived(
+    line<Point>(
+      (p) => x(p.true_c),
+      (p) => y(p.error_c),
+    )(found.line) ?? '',
+  )
+  const heats = [80, 120, 160, 200, 240]
+  const at180 = $derived(found.line.find((p) => p.true_c === 180))
+</script>
+
+<div bind:clientWidth={width}>
+  <svg
+    {width}
+    height={HEIGHT}
+    role="img"
+    aria-label="Dial against measured: at {shown(180)} the dial shows {gap(
+      at180?.error_c ?? 0,
+    )}, {found.n} measured"
+  >
+    {#each heats as heat (heat)}
+      <line x1={x(heat)} x2={x(heat)} y1="14" y2={HEIGHT - 40} class="grid" />
+      <text x={x(heat)} y={HEIGHT - 22} class="tick">{shown(heat)}°</text>
+    {/each}
+    {#each y.ticks(5) as tick (tick)}
+      <text x="46" y={y(tick) + 5} class="tick left">{gap(tick)}</text>
+    {/each}
+    <path d={ribbon} class="ribbon" />
+    <line x1="54" x2={width - 14} y1={y(0)} y2={y(0)} class="truth" />
+    <path d={middle} class="line" />
+    {#each pairs as [dial, real], i (i)}
+      <circle cx={x(real)} cy={y(dial - real)} r="6" class="dot" />
+    {/each}
+    <text x={(54 + width) / 2} y={HEIGHT - 3} class="tick">air measured, °{units}</text>
+  </svg>
+</div>
+
+<style>
+  svg {
+    display: block;
+  }
+  .grid {
+    stroke: var(--line);
+  }
+  .tick {
+    font-size: 14px;
+    text-anchor: middle;
+    fill: var(--ink-soft);
+  }
+  .left {
+    text-anchor: end;
+  }
+  .ribbon {
+    fill: var(--ember-soft);
+    opacity: 0.75;
+  }
+  .truth {
+    stroke: var(--ink);
+    stroke-dasharray: 3 5;
+  }
+  .line {
+    fill: none;
+    stroke: var(--ember);
+    stroke-width: 3;
+  }
+  .dot {
+    fill: var(--ink);
+    stroke: var(--paper-light);
+    stroke-width: 2;
+  }
+</style>

@@ -1,0 +1,78 @@
+// Typed figures of an oven: pairs of dial and measured, lists of measures. Pure.
+
+import type { Oven, OvenBody } from '$lib/api/client'
+import { fromF, gasF, type Marks, type Units } from '$lib/units'
+
+export type PairText = { pair: [number, number] } | { fault: string }
+
+/** A dial's number in its own marks as °C, or null. */
+export function readDial(text: string, marks: Marks): number | null {
+  const clean = text
+    .trim()
+    .replace(/^gas\s*(mark\s*)?/i, '')
+    .replace(',', '.')
+  if (marks === 'gas') {
+    const f = gasF(clean)
+    return f === null ? null : fromF(f)
+  }
+  const value = Number(clean.replace(/°|[CF]$/gi, '').trim())
+  if (clean === '' || !Number.isFinite(value)) return null
+  return marks === 'C' ? value : fromF(value)
+}
+
+/** What the dial showed and what was measured, in °C; or what is wrong with it. */
+export function parsePair(dial: string, real: string, marks: Marks, units: Units): PairText {
+  const shown = readDial(dial, marks)
+  if (shown === null) {
+    return {
+      fault: marks === 'gas' ? 'The dial: a mark from ¼ to 10' : `The dial: a number in °${marks}`,
+    }
+  }
+  const value = Number(
+    real
+      .trim()
+      .replace(',', '.')
+      .replace(/°|[CF]$/gi, ''),
+  )
+  if (real.trim() === '' || !Number.isFinite(value)) {
+    return { fault: `Measured: a number in °${units}` }
+  }
+  return { pair: [shown, units === 'C' ? value : fromF(value)] }
+}
+
+export type ListText = { list: number[] } | { fault: string }
+
+/** Measures separated by commas or spaces, in mm or inches, as mm. */
+export function parseList(text: string, units: Units): ListText {
+  const parts = text
+    .trim()
+    .split(/[\s,;×x]+/)
+    .filter((part) => part !== '')
+  const values = parts.map((part) => Number(part))
+  if (values.some((value) => !Number.isFinite(value) || value <= 0)) {
+    return { fault: `Numbers in ${units === 'C' ? 'mm' : 'inches'}, separated by commas` }
+  }
+  return { list: values.map((value) => (units === 'C' ? value : value * 25.4)) }
+}
+
+/** An oven's profile as it is sent back: all but its id. */
+export function bodyOf(oven: Oven): OvenBody {
+  const body: OvenBody & { id?: string } = { ...oven }
+  delete body.id
+  return body
+}
+
+/** A new oven, to be described. */
+export function freshOven(count: number): OvenBody {
+  return {
+    name: count === 0 ? 'My oven' : `Oven ${count + 1}`,
+    marks: 'C',
+    kind: 'fan',
+    cooling_fan: false,
+    swing_c: 0,
+    shelves_mm: [],
+    bare_element: false,
+    pairs: [],
+    dial_points: [],
+  }
+}

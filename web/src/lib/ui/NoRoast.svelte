@@ -1,0 +1,31 @@
+<script lang="ts">
+  // What a place shows while there is no roast for it: none at all, not this one, or not yet.
+  import type { RoastState } from '$lib/state/roast.svelte'
+
+  let { missing, current, words }: { missing: boolean; current: RoastState | null; words: string } =
+    $props()
+</script>
+
+{#if missing}
+  <section class="page">
+    <h1>{words}</h1>
+    <a class="act" href="/block">To the block</a>
+  </section>
+{:else if current?.fault && current.roast === null}
+  <section class="page">
+    <h1>That roast is not here.</h1>
+    <p class="fault" role="alert">{current.fault}</p>
+    <a class="act" href="/">To what is on</a>
+  </section>
+{:else}
+  <p class="page quiet">Fetching the joint…</p>
+{/if}
+
+<style>
+  .page {
+    padding: 1rem 1.75rem;
+    display: grid;
+    gap: 0.6rem;
+    justify-items: start;
+  }
+</style>
