@@ -10,7 +10,7 @@ import shutil
 import socket
 import threading
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -32,6 +32,14 @@ FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
+
+
+def soon(page: Page, holds: Callable[[], bool], seconds: float = 20.0) -> None:
+    """Wait until something is true that no element shows, such as what the server keeps."""
+    end = time.monotonic() + seconds
+    while not holds():
+        assert time.monotonic() < end, f"not true within {seconds:g} s"
+        page.wait_for_timeout(50)
 
 
 @pytest.fixture(scope="session")

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import re
 from datetime import datetime
+from typing import Any
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Site, serve
+from tests.browser.conftest import Site, serve, soon
 
 pytestmark = pytest.mark.browser
 HOT = "220C 20min; 160C until peak 57C; rest tented 40min"
@@ -17,6 +18,12 @@ HOT = "220C 20min; 160C until peak 57C; rest tented 40min"
 
 def value(slider: Locator) -> int:
     return int(slider.get_attribute("aria-valuenow") or "0")
+
+
+def joint(site: Site) -> dict[str, Any]:
+    """The sirloin's joint as the server keeps it."""
+    kept: dict[str, Any] = site.house.roasts.session("sirloin").plan["joint"]
+    return kept
 
 
 def opened(page: Page, url: str) -> None:
@@ -50,10 +57,8 @@ def test_thickness_is_pulled_and_everything_follows(page: Page, site: Site) -> N
     thick = value(slider)
     assert thick > 112
     # While it was pulled the coarse answer came; after it the full one, and it is kept.
-    page.wait_for_timeout(900)
-    assert True in asked
-    assert asked[-1] is False
-    assert site.house.roasts.session("sirloin").plan["joint"]["thickness_mm"] == thick
+    soon(page, lambda: True in asked and asked[-1] is False)
+    soon(page, lambda: joint(site)["thickness_mm"] == thick)
     expect(page.get_by_label("Thickness", exact=True).last).to_have_value(str(thick))
     page.get_by_role("button", name="Undo").click()
     expect(slider).to_have_attribute("aria-valuenow", "105")
@@ -80,8 +85,7 @@ def test_every_pull_has_a_key(page: Page, site: Site) -> None:
     expect(slider).to_have_attribute("aria-valuenow", "106")
     page.keyboard.press("Shift+ArrowDown")
     expect(slider).to_have_attribute("aria-valuenow", "96")
-    page.wait_for_timeout(700)
-    assert site.house.roasts.session("sirloin").plan["joint"]["thickness_mm"] == 96
+    soon(page, lambda: joint(site)["thickness_mm"] == 96)
 
 
 def test_a_typed_measure_out_of_bounds_is_answered_and_not_lost(page: Page, site: Site) -> None:
@@ -95,8 +99,7 @@ def test_a_typed_measure_out_of_bounds_is_answered_and_not_lost(page: Page, site
     weight.fill("2.1")
     page.keyboard.press("Enter")
     expect(page.get_by_text("0.1 to 25 kg")).to_have_count(0)
-    page.wait_for_timeout(400)
-    assert site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 2.1
+    soon(page, lambda: joint(site)["weight_kg"] == 2.1)
 
 
 def test_a_cut_is_found_by_typing_and_laid(page: Page, site: Site) -> None:
@@ -136,11 +139,9 @@ def test_fat_on_top_is_the_cuts_usual_until_it_is_measured(page: Page, site: Sit
     expect(field).to_have_value("8")
     field.fill("3")
     page.keyboard.press("Enter")
-    page.wait_for_timeout(500)
-    assert site.house.roasts.session("sirloin").plan["joint"]["fat_mm"] == 3.0
+    soon(page, lambda: joint(site)["fat_mm"] == 3.0)
     page.get_by_label("Its surface").select_option("dried")
-    page.wait_for_timeout(500)
-    assert site.house.roasts.session("sirloin").plan["joint"]["surface"] == "dried"
+    soon(page, lambda: joint(site)["surface"] == "dried")
 
 
 def test_thickness_nobody_measured_is_said_to_be_estimated(page: Page, site: Site) -> None:
@@ -155,9 +156,12 @@ def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
     expect(page.get_by_text("an hour such as 19:00")).to_be_visible()
     hour.fill("20:15")
     page.keyboard.press("Enter")
-    page.wait_for_timeout(500)
-    kept = datetime.fromisoformat(site.house.roasts.session("sirloin").plan["serve_at"])
-    assert (kept.astimezone().hour, kept.astimezone().minute) == (20, 15)
+
+    def kept() -> str:
+        at = datetime.fromisoformat(site.house.roasts.session("sirloin").plan["serve_at"])
+        return f"{at.astimezone():%H:%M}"
+
+    soon(page, lambda: kept() == "20:15")
     page.keyboard.press("Escape")
     page.goto(f"{site.url}/ways/sirloin")
     expect(page.get_by_text("sit down 20:15")).to_be_visible()

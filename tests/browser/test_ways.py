@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Site
+from tests.browser.conftest import Site, soon
 from tests.browser.test_places import HOT, opened
 from tests.test_cli import trencher
 
@@ -202,10 +202,12 @@ def test_a_block_is_dragged_to_another_place(hand: Page) -> None:
 def test_the_serving_line_is_pulled(hand: Page, site: Site) -> None:
     drag(hand, hand.get_by_role("slider", name="Hour of serving"), -80, 0)
     expect(hand.get_by_text(re.compile(r"sit down 18:\d\d"))).to_be_visible()
-    hand.wait_for_timeout(600)
-    assert (
-        "T18:" in site.house.roasts.session("sirloin").plan["serve_at"]
-        or "T17:" in (site.house.roasts.session("sirloin").plan["serve_at"])
+    soon(
+        hand,
+        lambda: any(
+            hour in site.house.roasts.session("sirloin").plan["serve_at"]
+            for hour in ("T18:", "T17:")
+        ),
     )
 
 
