@@ -36,7 +36,8 @@ def own_house(path: Path) -> tuple[House, Callable[[], None]]:
     repository = Repository(database)
     feed = Feed()
     clock = WallClock()
-    house = House(repository, RoastService(repository, clock, feed), clock, feed)
+    roasts = RoastService(repository, clock, feed)
+    house = House(repository, roasts, clock, feed)
     return house, database.close
 
 

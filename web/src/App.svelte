@@ -7,11 +7,14 @@
   import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
   import Keys from '$lib/ui/Keys.svelte'
 
+  /** Places that are not about one roast. */
+  const HOMELESS = ['book', 'day']
+
   let help = $state(false)
   let reckons = $state(false)
 
   const here = $derived(where(route.pathname))
-  const roastId = $derived(here.id ?? kitchen.likely?.id)
+  const roastId = $derived((here.place === 'day' ? undefined : here.id) ?? kitchen.likely?.id)
   const night = $derived(here.place === 'fire')
   const title = $derived(PLACES.find((x) => x.id === here.place)?.name)
 
@@ -41,7 +44,7 @@
     const place = PLACES.find((x) => x.key === event.key)
     if (place !== undefined) {
       event.preventDefault()
-      go(place.id, place.id === 'book' ? undefined : roastId)
+      go(place.id, HOMELESS.includes(place.id) ? undefined : roastId)
     } else if (event.key === 'u') kitchen.toggleUnits()
     else if (event.key === '?') help = !help
     else if (event.key === 'r') {
@@ -67,7 +70,7 @@
     <nav aria-label="Places">
       {#each PLACES as place (place.id)}
         <a
-          href={address(place.id, place.id === 'book' ? undefined : roastId)}
+          href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
           aria-current={here.place === place.id ? 'page' : undefined}
         >
           {place.name}<span class="key" aria-hidden="true">{place.key}</span>

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Annotated, cast
 
 from fastapi import Depends, Request
 
 from trencher.service.clock import Clock
+from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
@@ -23,6 +25,11 @@ class House:
     clock: Clock
     feed: Feed
     live: LiveDemo | None = None
+
+    @cached_property
+    def days(self) -> DayService:
+        """Days, over the same store and clock."""
+        return DayService(self.repository, self.clock, self.feed, self.roasts)
 
 
 def _house(request: Request) -> House:

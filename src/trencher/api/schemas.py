@@ -15,6 +15,9 @@ from trencher.core.method.schools import Thermometer
 Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
 Celsius = Annotated[float, Field(ge=-60, le=400)]
 Minute = Annotated[float, Field(ge=0, le=48 * 60)]
+Ahead = Annotated[
+    float, Field(ge=0, le=240, description="minutes before sitting down at which it is carved")
+]
 StageIndex = Annotated[int, Field(ge=0, le=99)]
 
 
@@ -295,6 +298,7 @@ class PlanBody(In):
     rest_min: Annotated[float, Field(ge=0, le=240)] = 30.0
     thermometer: Thermometer = "leave-in"
     serve_at: datetime
+    ahead_min: Ahead = 0.0
 
 
 class PlanChange(In):
@@ -308,6 +312,7 @@ class PlanChange(In):
     rest_min: Annotated[float, Field(ge=0, le=240)] | None = None
     thermometer: Thermometer | None = None
     serve_at: datetime | None = None
+    ahead_min: Ahead | None = None
 
 
 class ChoiceBody(In):
@@ -920,6 +925,7 @@ class RoastOut(Out):
     rest_min: float
     thermometer: Thermometer
     serve_at: datetime
+    ahead_min: float
     school: str | None
     method: str | None
     pull_stage: int | None
@@ -994,3 +1000,268 @@ class BookLine(Out):
 
 BandsBody.model_rebuild()
 TonightOut.model_rebuild()
+
+
+# --- days ---------------------------------------------------------------------------------------
+Date = Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+SideId = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
+
+
+class SideEntry(In):
+    """A side on a day, with what was decided for it: an oven, a pinned start (minutes before the
+    table, negative), a longer wait, a wider range of heat, or left out."""
+
+    id: SideId
+    oven: Id | None = None
+    pinned_min: Annotated[float | None, Field(ge=-1440, le=0)] = None
+    wait_min: Annotated[float | None, Field(ge=0, le=4320)] = None
+    low_c: Annotated[float | None, Field(ge=40, le=300)] = None
+    high_c: Annotated[float | None, Field(ge=50, le=330)] = None
+    left_out: bool = False
+
+
+class JointOfDay(In):
+    """What a day asks of a joint otherwise than its own plan does."""
+
+    oven: Id | None = None
+    air_c: Annotated[float | None, Field(ge=60, le=260)] = None
+    earlier_min: Annotated[float | None, Field(ge=0, le=180)] = None
+
+
+class LimitsBody(In):
+    """What the cook can do: heaviest lift, hands, grip."""
+
+    lift_kg: Annotated[float | None, Field(ge=0.5, le=50)] = None
+    one_hand: bool = False
+    weak_grip: bool = False
+
+
+class DayChange(In):
+    """The parts of a day that change; what is left out stays."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [{"people": 17, "sides": [{"id": "roast-celeriac"}, {"id": "barley"}]}]
+        }
+    )
+    serve_at: datetime | None = None
+    people: Annotated[int | None, Field(ge=1, le=200)] = None
+    sides: Annotated[list[SideEntry] | None, Field(max_length=24)] = None
+    joints: dict[Id, JointOfDay] | None = None
+    hands: Annotated[int | None, Field(ge=1, le=12)] = None
+    helpers: Annotated[
+        list[Annotated[str, Field(min_length=1, max_length=40)]] | None, Field(max_length=11)
+    ] = None
+    rings: Annotated[int | None, Field(ge=0, le=12)] = None
+    limits: LimitsBody | None = None
+
+
+class DidBody(In):
+    """A step that is done, or skipped; ``at`` for an earlier minute."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"step": "table/plates"}]})
+    step: Annotated[str, Field(min_length=1, max_length=160)]
+    skipped: bool = False
+    at: datetime | None = None
+
+
+class UndoBody(In):
+    """Which event of the day to take back; null for the latest."""
+
+    seq: Annotated[int | None, Field(ge=1, le=2**31)] = None
+
+
+class StepOut(Out):
+    """A line of the running order. Minutes before the plates are on the table, negative."""
+
+    id: str
+    dish: str
+    code: str
+    words: str
+    at_min: float
+    until_min: float
+    hands_min: float
+    latest_min: float | None
+    after: list[str]
+    who: str
+    place: str
+    note: str
+    done_at: datetime | None
+    skipped_at: datetime | None
+
+
+class SpanOut(Out):
+    """Something that takes a place for a while, for the picture."""
+
+    dish: str
+    kind: str
+    lane: str
+    from_min: float
+    to_min: float
+    label: str
+    air_c: float | None
+    note: str
+    step: str
+
+
+class ClashOut(Out):
+    """Two things that cannot both be."""
+
+    what: str
+    dish: str
+    other: str
+    words: str
+    from_min: float | None
+    to_min: float | None
+
+
+class RepairOut(Out):
+    """One way out of a clash. ``change`` is a DayChange that makes it so."""
+
+    code: str
+    words: str
+    costs: str
+    works: bool
+    change: DayChange
+
+
+class WhereOut(Out):
+    """Where the cook is in the order."""
+
+    sentence: str
+    late: list[str]
+    now: list[str]
+    next: str | None
+    left: int
+
+
+class DayJointOut(Out):
+    """A joint of the day."""
+
+    id: str
+    name: str
+    oven: str
+    plates: int
+    start_min: float
+    out_min: float
+    carve_min: float
+    assumed: bool
+    started: bool
+
+
+class DaySideOut(Out):
+    """A side of the day as it stands in the order. ``waits_min``: for the table, when it is ready.
+
+    ``drag_min``: the start of the step that is drawn and dragged, None where it has no place.
+    """
+
+    id: str
+    name: str
+    kind: str
+    hold: str
+    hold_min: float
+    waits_min: float | None
+    look: str
+    allergens: list[str]
+    full_main: bool
+    entry: SideEntry
+    drag_min: float | None
+
+
+class UndoOut(Out):
+    """What the next undo would take back."""
+
+    seq: int
+    words: str
+
+
+class DayOut(Out):
+    """A day worked out. ``hands_min``: the sum of its steps' hands-on minutes."""
+
+    date: str
+    serve_at: datetime
+    now_min: float
+    first_min: float
+    knife_down_min: float
+    people: int
+    hands: int
+    helpers: list[str]
+    rings: int
+    limits: LimitsBody
+    joints: list[DayJointOut]
+    joint_changes: dict[str, JointOfDay]
+    sides: list[DaySideOut]
+    steps: list[StepOut]
+    spans: list[SpanOut]
+    clashes: list[ClashOut]
+    fits: bool
+    hands_min: float
+    price: float
+    where: WhereOut
+    undo: UndoOut | None
+    last_seq: int
+
+
+class DaysOut(Out):
+    """Dates with something on them, the one to show, and which were opened."""
+
+    dates: list[str]
+    likely: str | None
+
+
+class SideStepOut(Out):
+    """A step of a side."""
+
+    where: str
+    words: str
+    minutes: float
+    hands_min: float
+    wait_min: float
+    ref_c: float
+    low_c: float
+    high_c: float
+    browns: bool
+
+
+class SideOut(Out):
+    """A side of the catalogue, or one's own."""
+
+    id: str
+    name: str
+    kind: str
+    hold: str
+    hold_min: float
+    in_tin: bool
+    full_main: bool
+    allergens: list[str]
+    source: str
+    steps: list[SideStepOut]
+
+
+class OwnSideBody(In):
+    """A side of one's own."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "name": "Buttered samphire", "where": "hob", "minutes": 6, "hands_min": 3,
+                    "prep_min": 5, "hold_min": 8,
+                }
+            ]
+        }
+    )  # fmt: skip
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    where: Literal["oven", "hob", "hands"] = "hob"
+    minutes: Annotated[float, Field(ge=0, le=600)] = 20
+    hands_min: Annotated[float, Field(ge=0, le=180)] = 4
+    prep_min: Annotated[float, Field(ge=0, le=180)] = 5
+    hold_min: Annotated[float, Field(ge=0, le=4320)] = 15
+    ref_c: Annotated[float | None, Field(ge=50, le=300)] = None
+    low_c: Annotated[float | None, Field(ge=40, le=300)] = None
+    high_c: Annotated[float | None, Field(ge=50, le=320)] = None
+    brown_min: Annotated[float | None, Field(ge=0, le=180)] = None
+    full_main: bool = False
+    allergens: Annotated[
+        list[Annotated[str, Field(min_length=1, max_length=30)]], Field(max_length=14)
+    ] = []

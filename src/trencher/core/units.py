@@ -30,6 +30,20 @@ def gas_mark_to_celsius(mark: str) -> float:
     return fahrenheit_to_celsius(dict(GAS_MARKS)[mark])
 
 
+def nearest_gas_mark(temp_c: float) -> str:
+    """The mark whose air is nearest."""
+    temp_f = celsius_to_fahrenheit(temp_c)
+    return min(GAS_MARKS, key=lambda mark: abs(mark[1] - temp_f))[0]
+
+
+def dial_text(temp_c: float, marks: str) -> str:
+    """What a dial must show for its number in °C, in its own marks (``C``, ``F``, ``gas``)."""
+    if marks == "gas":
+        return f"gas {nearest_gas_mark(temp_c)}"
+    value = temp_c if marks == "C" else celsius_to_fahrenheit(temp_c)
+    return f"{value:.0f} °{marks}"
+
+
 _MARKED = re.compile(r"\{([cdlw]):(-?\d+(?:\.\d+)?)\}")
 _UNITS = {"c": "°C", "d": "°C", "l": "mm", "w": "kg"}
 
@@ -41,3 +55,20 @@ def in_metric(text: str) -> str:
     Sentences mark quantities so that a screen may show them in the cook's own units.
     """
     return _MARKED.sub(lambda m: f"{float(m.group(2)):g} {_UNITS[m.group(1)]}", text)
+
+
+def in_fahrenheit(text: str) -> str:
+    """A sentence with its marked quantities in °F, inches, pounds and ounces."""
+
+    def written(m: re.Match[str]) -> str:
+        kind, value = m.group(1), float(m.group(2))
+        if kind == "c":
+            return f"{celsius_to_fahrenheit(value):.0f} °F"
+        if kind == "d":
+            return f"{value * 1.8:.1f} °F"
+        if kind == "l":
+            return f"{value / 25.4:.1f} in"
+        ounces = round(16.0 * value / KG_PER_LB)
+        return f"{ounces // 16} lb {ounces % 16} oz"
+
+    return _MARKED.sub(written, text)

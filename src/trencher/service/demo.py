@@ -27,6 +27,7 @@ from trencher.sim.world import (
     PAST,
     PEOPLE,
     SERVE_HOUR,
+    SUPPER,
     TINS,
     TONIGHT,
     TONIGHT_TRUTH,
@@ -87,6 +88,8 @@ def build_world(repository: Repository, today: datetime) -> None:
     for joint in TONIGHT:
         plan = {k: v for k, v in joint.items() if k != "id"} | {"serve_at": serve.isoformat()}
         repository.create(joint["id"], plan, morning.isoformat())
+    supper = {**SUPPER, "serve_at": serve.isoformat()}
+    repository.append_to_day(serve.date().isoformat(), "opened", supper, morning.isoformat())
 
 
 def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> None:

@@ -14,6 +14,8 @@ class Feed:
         self._lock = threading.Lock()
         self.closed = False
         self.clock_changes = 0
+        self.day_changes = 0
+        self.last_day = ""
 
     def listen(self) -> asyncio.Event:
         """A new bell, set whenever something is new."""
@@ -27,10 +29,12 @@ class Feed:
         with self._lock:
             self._listeners = {pair for pair in self._listeners if pair[1] is not bell}
 
-    def ring(self, *, clock: bool = False) -> None:
-        """Tell every listener that there is something new."""
+    def ring(self, *, clock: bool = False, day: str | None = None) -> None:
+        """Tell every listener that there is something new; ``day``: the date that changed."""
         if clock:
             self.clock_changes += 1
+        if day is not None:
+            self.day_changes, self.last_day = self.day_changes + 1, day
         with self._lock:
             pairs = list(self._listeners)
         for loop, bell in pairs:

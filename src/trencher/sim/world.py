@@ -48,6 +48,16 @@ PEOPLE: tuple[dict[str, str], ...] = (
 )  # fmt: skip
 """Seventeen at table with seven more who eat anything. The figure is shown, never its reason."""
 
+SUPPER: dict[str, Any] = {
+    "people": 17, "hands": 1, "helpers": ["Pascoe", "Rhona"], "rings": 4, "joints": {},
+    "limits": {"lift_kg": 4.0, "one_hand": False, "weak_grip": True},
+    "sides": [
+        {"id": "roast-celeriac"}, {"id": "leeks-in-the-pan"}, {"id": "barley"},
+        {"id": "crab-apple-sauce"}, {"id": "onion-gravy"}, {"id": "mushroom-chestnut-tart"},
+    ],
+}  # fmt: skip
+"""The supper's table: five sides and a main for the one who eats no meat this week."""
+
 TONIGHT: tuple[dict[str, Any], ...] = (
     {
         "id": "sirloin", "name": "Sirloin for the supper", "oven_id": "house-oven",

@@ -9,10 +9,11 @@ from typing import Any
 from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session as SqlSession
 
+from trencher.core.day.log import Day, DayEvent, apply_to_day, check_day_step, replay_day
 from trencher.core.errors import NotFound
 from trencher.core.session import Event, Payload, Session, apply, check_step, replay
 from trencher.store.database import Database
-from trencher.store.tables import EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
+from trencher.store.tables import DayEventRow, EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
 
 
 @dataclass(frozen=True)
@@ -50,6 +51,11 @@ class FeedLine:
 def _events(sql: SqlSession, roast_id: str) -> list[Event]:
     rows = sql.scalars(select(EventRow).where(EventRow.roast_id == roast_id).order_by(EventRow.seq))
     return [Event(r.seq, r.kind, r.data) for r in rows]
+
+
+def _day_events(sql: SqlSession, date: str) -> list[DayEvent]:
+    rows = sql.scalars(select(DayEventRow).where(DayEventRow.day == date).order_by(DayEventRow.seq))
+    return [DayEvent(r.seq, r.kind, r.data) for r in rows]
 
 
 class Repository:
@@ -142,6 +148,32 @@ class Repository:
         row.status, row.last_seq = after.status, event.seq
         row.name, row.serve_at = after.plan["name"], after.plan["serve_at"]
         return after
+
+    # --- days ----------------------------------------------------------------------------------
+    def days(self) -> list[str]:
+        """Dates of every day that was opened, the latest first."""
+        with self._db.read() as sql:
+            return list(
+                sql.scalars(select(DayEventRow.day).distinct().order_by(DayEventRow.day.desc()))
+            )
+
+    def day(self, date: str) -> Day:
+        """The day, folded from its log; an empty one if it was never opened."""
+        with self._db.read() as sql:
+            return replay_day(_day_events(sql, date))
+
+    def append_to_day(
+        self, date: str, kind: str, data: Payload | Callable[[Day], Payload], at: str
+    ) -> Day:
+        """Add one event if it fits; on disk when this returns. Conflict, InputError."""
+        with self._db.write() as sql:
+            before = replay_day(_day_events(sql, date))
+            payload = dict(data(before) if callable(data) else data)
+            check_day_step(before, kind, payload)
+            event = DayEvent(before.last_seq + 1, kind, payload)
+            after = apply_to_day(before, event)
+            sql.add(DayEventRow(day=date, seq=event.seq, at=at, kind=kind, data=payload))
+            return after
 
     # --- feed ----------------------------------------------------------------------------------
     def feed_after(self, last_id: int, limit: int = 500) -> list[FeedLine]:

@@ -46,6 +46,19 @@ class EventRow(Base):
     data: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
+class DayEventRow(Base):
+    """One line of a day's log; ``day`` is its date, YYYY-MM-DD."""
+
+    __tablename__ = "day_events"
+    __table_args__ = (UniqueConstraint("day", "seq", name="day_events_once"),)
+    id: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    day: Mapped[str]
+    seq: Mapped[int]
+    at: Mapped[str]
+    kind: Mapped[str]
+    data: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class ReadingRow(Base):
     """A reading in columns, for export and learning; written with its event, never alone."""
 

@@ -7,6 +7,7 @@ import Start from './places/Start.svelte'
 
 const ways = () => import('./places/ways/Ways.svelte')
 const hand = () => import('./places/hand/Hand.svelte')
+const day = () => import('./places/day/Day.svelte')
 const fire = () => import('./places/fire/Fire.svelte')
 const board = () => import('./places/board/Board.svelte')
 const ovens = () => import('./places/ovens/Ovens.svelte')
@@ -19,6 +20,8 @@ export const { p, navigate, isActive, route } = createRouter({
   '/ways': ways,
   '/ways/:id': ways,
   '/ways/:id/hand': hand,
+  '/day': day,
+  '/day/:date': day,
   '/fire': fire,
   '/fire/:id': fire,
   '/board': board,
@@ -30,11 +33,12 @@ export const { p, navigate, isActive, route } = createRouter({
   '*': Missing,
 })
 
-export type Place = 'block' | 'ways' | 'fire' | 'board' | 'book' | 'ovens'
+export type Place = 'block' | 'ways' | 'day' | 'fire' | 'board' | 'book' | 'ovens'
 
 export const PLACES: { id: Place; key: string; name: string }[] = [
   { id: 'block', key: 'b', name: 'Block' },
   { id: 'ways', key: 'w', name: 'Ways' },
+  { id: 'day', key: 'd', name: 'Day' },
   { id: 'fire', key: 'f', name: 'Fire' },
   { id: 'board', key: 'c', name: 'Board' },
   { id: 'book', key: 'l', name: 'Book' },

@@ -37,7 +37,7 @@ async def feed(
         last = await run_in_threadpool(house.repository.feed_last)
     bell = house.feed.listen()
     try:
-        clocks = house.feed.clock_changes
+        clocks, days = house.feed.clock_changes, house.feed.day_changes
         yield ServerSentEvent(
             event="hello", data={"last": last, **_clock(house)}, id=str(last), retry=RETRY_MS
         )
@@ -54,6 +54,9 @@ async def feed(
             if house.feed.clock_changes != clocks:
                 clocks = house.feed.clock_changes
                 yield ServerSentEvent(event="clock", data=_clock(house))
+            if house.feed.day_changes != days:
+                days = house.feed.day_changes
+                yield ServerSentEvent(event="day", data={"day": house.feed.last_day})
             try:
                 await asyncio.wait_for(bell.wait(), BEAT_S)
             except TimeoutError:

@@ -47,7 +47,12 @@ def change(house: HouseDep, roast_id: RoastId, body: s.PlanChange) -> s.RoastOut
     part = {
         k: v for k, v in body.model_dump(mode="json", exclude_unset=True).items() if v is not None
     }
-    return _view(house, roast_id, house.roasts.change(roast_id, part))
+    before = house.roasts.session(roast_id)
+    session = house.roasts.change(roast_id, part)
+    if "serve_at" in part:
+        house.days.moved_on_block(roast_id, before)
+        session = house.roasts.session(roast_id)
+    return _view(house, roast_id, session)
 
 
 @router.post("/{roast_id}/way")

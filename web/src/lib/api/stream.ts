@@ -3,9 +3,12 @@
 export type LogLine = { roast_id: string; seq: number; kind: string }
 export type ClockLine = { now: string; pace: number }
 
+export type DayLine = { day: string }
+
 export type Listener = {
   log: (line: LogLine) => void
   clock: (line: ClockLine) => void
+  day?: (line: DayLine) => void
   /** `fresh` is true when something may have been missed meanwhile. */
   connected: (yes: boolean, fresh: boolean) => void
 }
@@ -35,6 +38,7 @@ export function listen(listener: Listener, source: typeof EventSource = EventSou
     })
     on('log', (data) => listener.log(data as LogLine))
     on('clock', (data) => listener.clock(data as ClockLine))
+    on('day', (data) => listener.day?.(data as DayLine))
     on('beat', (data) => listener.clock(data as ClockLine))
     stream.onerror = () => {
       listener.connected(false, false)

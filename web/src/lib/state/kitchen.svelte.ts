@@ -33,6 +33,8 @@ class Kitchen {
   pace = $state(1)
   /** Counts up with every event of a roast, so that places know when to look again. */
   news = $state<Record<string, number>>({})
+  /** Counts up with every change of a day. */
+  dayNews = $state(0)
   now = $state(new Date())
   said = $state('')
   /** Set when the cook wants to type a cut; its field takes it and the focus. */
@@ -65,11 +67,13 @@ class Kitchen {
         this.news[line.roast_id] = (this.news[line.roast_id] ?? 0) + 1
         void this.reload()
       },
+      day: () => (this.dayNews += 1),
       clock: (line) => this.#setClock(line.now, line.pace),
       connected: (yes, fresh) => {
         this.connected = yes
         if (yes && fresh) {
           void this.load()
+          this.dayNews += 1
           for (const roast of this.roasts) this.news[roast.id] = (this.news[roast.id] ?? 0) + 1
         }
       },

@@ -112,6 +112,11 @@ export function shortDay(at: Date): string {
   return at.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
 }
 
+/** A day with its name: Saturday 3 October. */
+export function longDay(at: Date): string {
+  return at.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+}
+
 /** A day: 3 October 2026. */
 export function day(at: Date): string {
   return at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })

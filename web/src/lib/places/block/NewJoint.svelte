@@ -37,6 +37,7 @@
             wanted_c: cut.wanted_c,
             rest_min: 30,
             thermometer: 'leave-in',
+            ahead_min: 0,
             serve_at: nextSeven(kitchen.now).toISOString(),
           },
         }),

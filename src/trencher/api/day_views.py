@@ -1,0 +1,139 @@
+"""Days in the API's words."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from trencher.api import schemas as s
+from trencher.core.catalogue.sides import Side
+from trencher.core.day.dishes import JointDish, SideDish
+from trencher.core.day.log import DayEvent
+from trencher.core.day.order import LOOKS, main_span
+from trencher.core.day.repairs import Repair
+from trencher.service.days import Planned
+
+UNDO_WORDS = {
+    "changed": "the last change", "did": "the last tick", "skipped": "the last skip",
+    "slipped": "the last slip",
+}  # fmt: skip
+
+
+def day(p: Planned) -> s.DayOut:
+    """A day worked out."""
+    facts, order = p.day.facts, p.order
+    table = order.table
+    undoable = p.day.undoable
+    return s.DayOut(
+        date=p.date, serve_at=p.serve_at, now_min=p.now_min,
+        first_min=min((x.at_min for x in order.steps), default=-60.0),
+        knife_down_min=table.knife_down_min, people=table.people, hands=table.room.hands,
+        helpers=list(table.room.helpers), rings=table.room.rings,
+        limits=s.LimitsBody(**facts.get("limits") or {}),
+        joints=[_joint(j) for j in table.joints],
+        joint_changes={k: s.JointOfDay(**v) for k, v in facts["joints"].items()},
+        sides=[_side(p, s.SideEntry(**entry)) for entry in facts["sides"]],
+        steps=[
+            s.StepOut(
+                id=x.id, dish=x.dish, code=x.code, words=x.words, at_min=round(x.at_min, 2),
+                until_min=round(x.until_min, 2), hands_min=round(x.hands_min, 2),
+                latest_min=None if x.latest_min is None else round(x.latest_min, 2),
+                after=list(x.after), who=x.who, place=x.place, note=x.note,
+                done_at=_hour(p.day.done.get(x.id)), skipped_at=_hour(p.day.skipped.get(x.id)),
+            )
+            for x in order.steps
+        ],
+        spans=[
+            s.SpanOut(
+                dish=x.dish, kind=x.kind, lane=x.lane, from_min=round(x.from_min, 2),
+                to_min=round(x.to_min, 2), label=x.label, air_c=x.air_c, note=x.note, step=x.step,
+            )
+            for x in order.spans
+        ],
+        clashes=[
+            s.ClashOut(
+                what=c.what, dish=c.dish, other=c.other, words=c.words, from_min=c.from_min,
+                to_min=c.to_min,
+            )
+            for c in p.clashes
+        ],
+        fits=order.fits, hands_min=round(order.hands_min, 2), price=round(order.price, 3),
+        where=s.WhereOut(
+            sentence=p.where.sentence, late=[x.id for x in p.where.late],
+            now=[x.id for x in p.where.now],
+            next=None if p.where.next is None else p.where.next.id, left=p.where.left,
+        ),
+        undo=None if undoable is None else _undo(undoable), last_seq=p.day.last_seq,
+    )  # fmt: skip
+
+
+def _hour(text: str | None) -> datetime | None:
+    return None if text is None else datetime.fromisoformat(text)
+
+
+def _undo(event: DayEvent) -> s.UndoOut:
+    return s.UndoOut(seq=event.seq, words=UNDO_WORDS[event.kind])
+
+
+def _joint(j: JointDish) -> s.DayJointOut:
+    return s.DayJointOut(
+        id=j.id, name=j.name, oven=j.oven, plates=j.plates, start_min=round(j.start_min, 2),
+        out_min=round(j.out_min, 2), carve_min=j.carve_min, assumed=j.assumed,
+        started=j.started_min is not None,
+    )  # fmt: skip
+
+
+def _side(p: Planned, entry: s.SideEntry) -> s.DaySideOut:
+    dish = next((d for d in p.order.table.sides if d.id == entry.id), None)
+    side = p.sides[entry.id]
+    placed = dish is not None and entry.id not in p.order.left_out
+    span = main_span(p.order, dish) if placed and dish is not None else None
+    waits = None
+    if placed:
+        ready = max(x.to_min for x in p.order.spans if x.dish == entry.id and x.step)
+        waits = round(p.order.table.knife_down_min - ready, 1)
+    return s.DaySideOut(
+        id=entry.id, name=side.name, kind=side.kind, hold=side.hold, hold_min=side.hold_min,
+        waits_min=waits, look=_look(dish, span.note if span else ""),
+        allergens=list(side.allergens), full_main=side.full_main, entry=entry,
+        drag_min=None if span is None else round(span.from_min, 2),
+    )  # fmt: skip
+
+
+def _look(dish: SideDish | None, note: str) -> str:
+    return note if dish is not None and note in LOOKS.values() else ""
+
+
+def repair(r: Repair, p: Planned) -> s.RepairOut:
+    """A repair, with the change of the day that keeps it."""
+    joints = {k: dict(v) for k, v in p.day.facts["joints"].items()}
+    sides = [dict(e) for e in p.day.facts["sides"]]
+    change: dict[str, object] = {}
+    for dish, fields in r.change.items():
+        if dish == "room":
+            change |= fields
+        elif any(e["id"] == dish for e in sides):
+            sides = [{**e, **fields} if e["id"] == dish else e for e in sides]
+            change["sides"] = sides
+        else:
+            joints[dish] = {**joints.get(dish, {}), **fields}
+            change["joints"] = joints
+    return s.RepairOut(
+        code=r.code, words=r.words, costs=r.costs, works=r.works,
+        change=s.DayChange.model_validate(change),
+    )  # fmt: skip
+
+
+def side(x: Side) -> s.SideOut:
+    """A side of the catalogue."""
+    return s.SideOut(
+        id=x.id, name=x.name, kind=x.kind, hold=x.hold, hold_min=x.hold_min, in_tin=x.in_tin,
+        full_main=x.full_main, allergens=list(x.allergens), source=x.source,
+        steps=[
+            s.SideStepOut(
+                where=t.where, words=t.words, minutes=t.minutes, hands_min=t.hands_min,
+                wait_min=t.wait_min, ref_c=t.ref_c, low_c=t.low_c, high_c=t.high_c,
+                browns=t.brown_min > 0 and not t.covered,
+            )
+            for t in x.steps
+        ],
+    )  # fmt: skip

@@ -1,0 +1,123 @@
+"""Days: the running order, its changes, ticks, clashes and repairs; and the sides."""
+
+from __future__ import annotations
+
+import re
+import secrets
+from typing import Annotated, Any, Literal
+
+from fastapi import APIRouter, Path, Response
+
+from trencher.api import day_views as views
+from trencher.api import schemas as s
+from trencher.api.context import House, HouseDep
+from trencher.core.catalogue.sides import SIDES, own_side
+from trencher.core.errors import Conflict, NotFound
+from trencher.core.units import in_fahrenheit, in_metric
+from trencher.formats.calendar import calendar_file
+
+router = APIRouter(prefix="/days", tags=["days"])
+Date = Annotated[str, Path(pattern=r"^\d{4}-\d{2}-\d{2}$", examples=["2026-10-03"])]
+
+
+def _part(body: s.DayChange) -> dict[str, Any]:
+    dumped = body.model_dump(mode="json", exclude_unset=True)
+    return {k: v for k, v in dumped.items() if v is not None}
+
+
+def _view(house: House, date: str) -> s.DayOut:
+    return views.day(house.days.planned(date))
+
+
+@router.get("")
+def days(house: HouseDep) -> s.DaysOut:
+    """Dates with something on them."""
+    return s.DaysOut(dates=house.days.dates(), likely=house.days.likely())
+
+
+@router.get("/{date}")
+def get_day(house: HouseDep, date: Date) -> s.DayOut:
+    """A day, worked out."""
+    return _view(house, date)
+
+
+@router.patch("/{date}")
+def change(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
+    """Change a day; its joints follow its hour."""
+    house.days.change(date, _part(body))
+    return _view(house, date)
+
+
+@router.post("/{date}/try")
+def attempt(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
+    """What a change would do; nothing is kept."""
+    return views.day(house.days.planned(date, _part(body)))
+
+
+@router.post("/{date}/steps")
+def did(house: HouseDep, date: Date, body: s.DidBody) -> s.DayOut:
+    """A step is done, or skipped."""
+    house.days.did(date, body.step, body.at, skipped=body.skipped)
+    return _view(house, date)
+
+
+@router.post("/{date}/undo")
+def undo(house: HouseDep, date: Date, body: s.UndoBody) -> s.DayOut:
+    """Take back an event of the day."""
+    house.days.undo(date, body.seq)
+    return _view(house, date)
+
+
+@router.get("/{date}/repairs/{number}")
+def repairs(
+    house: HouseDep, date: Date, number: Annotated[int, Path(ge=0, le=200)]
+) -> list[s.RepairOut]:
+    """Ways out of one clash, each tried in full; the best first."""
+    planned = house.days.planned(date)
+    return [views.repair(r, planned) for r in house.days.repairs(date, number)]
+
+
+@router.get("/{date}/calendar.ics", response_class=Response)
+def calendar(house: HouseDep, date: Date, units: Literal["C", "F"] = "C") -> Response:
+    """The running order for any calendar; taken in again, it moves what is there."""
+    planned = house.days.planned(date)
+    text = calendar_file(
+        date, planned.serve_at, planned.order, stamp=house.clock.now(),
+        sequence=planned.day.last_seq, words=in_metric if units == "C" else in_fahrenheit,
+    )  # fmt: skip
+    return Response(text, media_type="text/calendar; charset=utf-8")
+
+
+sides = APIRouter(prefix="/sides", tags=["days"])
+
+
+@sides.get("")
+def list_sides(house: HouseDep) -> list[s.SideOut]:
+    """Every side, one's own first."""
+    return [views.side(x) for x in (*house.days.sides().values(), *SIDES.values())]
+
+
+@sides.post("", status_code=201)
+def add_side(house: HouseDep, body: s.OwnSideBody) -> s.SideOut:
+    """A side of one's own, kept in this kitchen."""
+    facts = {k: v for k, v in body.model_dump(mode="json").items() if v is not None}
+    name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "side"
+    side_id = f"own-{name[:40]}-{secrets.token_hex(2)}"
+    side = own_side({**facts, "id": side_id})
+    kept = house.repository.setting("own_sides") or {}
+    house.repository.set_setting("own_sides", {**kept, side_id: facts})
+    house.feed.ring()
+    return views.side(side)
+
+
+@sides.delete("/{side_id}", status_code=204)
+def drop_side(house: HouseDep, side_id: Annotated[str, Path(max_length=60)]) -> None:
+    """Forget a side of one's own. Conflict while a day has it."""
+    kept = house.repository.setting("own_sides") or {}
+    if side_id not in kept:
+        raise NotFound(f"{side_id!r} is no side of your own", allowed="see the list of sides")
+    for date in house.repository.days():
+        if any(e["id"] == side_id for e in house.repository.day(date).facts["sides"]):
+            raise Conflict(f"the day {date} has it", allowed="take it off that day first")
+    house.repository.set_setting("own_sides", {k: v for k, v in kept.items() if k != side_id})
+    house.feed.ring()

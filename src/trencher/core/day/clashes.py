@@ -1,0 +1,153 @@
+"""Why something has no place: which pair clashes, found by taking one thing away at a time."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from trencher.core.day.dishes import JointDish, SideDish, Table
+from trencher.core.day.fixed import Disagreement, Fixed
+from trencher.core.day.options import Writer
+from trencher.core.day.order import Order
+from trencher.core.day.placement import place
+
+What = Literal["heat", "room", "hands", "rings", "time", "heat_range"]
+QUICK_S = 0.5
+
+
+@dataclass(frozen=True, kw_only=True)
+class Clash:
+    """Two things that cannot both be. ``other`` may be a dish, "hands", "rings" or "" (time).
+
+    ``words``: one sentence, its temperatures marked. Minutes before the table where known.
+    """
+
+    what: What
+    dish: str
+    other: str
+    words: str
+    from_min: float | None = None
+    to_min: float | None = None
+    oven: str = ""
+
+
+def clashes(order: Order) -> tuple[Clash, ...]:
+    """Every clash of an order, one for each thing that has no place."""
+    table = order.table
+    found = [_of_joints(table, d) for d in order.disagreements]
+    found += [_of_side(table, order, dish) for dish in table.sides if dish.id in order.left_out]
+    names = _names(table)
+    found += [
+        Clash(
+            what="hands", dish=s.dish, other="hands", from_min=s.at_min, to_min=s.until_min,
+            words=f"“{s.words}”{_for(names, s.dish)} finds no free pair of hands.",
+        )
+        for s in order.crowded
+    ]  # fmt: skip
+    return tuple(found)
+
+
+def _names(table: Table) -> dict[str, str]:
+    return {j.id: j.name for j in table.joints} | {s.id: s.side.name for s in table.sides}
+
+
+def _for(names: dict[str, str], dish: str) -> str:
+    return f" ({names[dish]})" if dish in names else ""
+
+
+def _of_joints(table: Table, d: Disagreement) -> Clash:
+    names = _names(table)
+    oven = table.room.oven(d.oven).name
+    if d.kind == "room":
+        words = (
+            f"{names[d.first]} and {names[d.second]} together are {{l:{d.difference:.0f}}} higher "
+            f"than {oven} has room for."
+        )
+    else:
+        words = (
+            f"{names[d.first]} and {names[d.second]} want {oven} at heats "
+            f"{{d:{d.difference:.0f}}} apart at one time."
+        )
+    return Clash(
+        what="heat" if d.kind == "heat" else "room", dish=d.second, other=d.first, words=words,
+        from_min=d.from_min, to_min=d.to_min, oven=d.oven,
+    )  # fmt: skip
+
+
+def _placeable(table: Table, *dishes: SideDish) -> bool:
+    alone = replace(table, sides=dishes)
+    # The last moment must stay where it is, however few the bowls.
+    fixed = Fixed(alone, knife_down_min=table.knife_down_min)
+    return not place(Writer(fixed).problem(), QUICK_S).left_out
+
+
+def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
+    name = dish.side.name
+    if _placeable(table, dish):
+        return _among_sides(table, order, dish)
+    heat = _heat_words(dish)
+    for joint in table.joints:
+        others = tuple(j for j in table.joints if j.id != joint.id)
+        if _placeable(replace(table, joints=others), dish):
+            where = table.room.oven(joint.oven).name
+            return Clash(
+                what="heat", dish=dish.id, other=joint.id, oven=joint.oven,
+                from_min=joint.start_min, to_min=joint.out_min,
+                words=f"{name}{heat} and {joint.name} want {where} at the same time.",
+            )  # fmt: skip
+    if _placeable(replace(table, room=replace(table.room, hands=table.room.hands + 1)), dish):
+        return Clash(
+            what="hands", dish=dish.id, other="hands",
+            words=f"{name} and the carving want the same pair of hands.",
+        )  # fmt: skip
+    if _placeable(replace(table, room=replace(table.room, rings=99)), dish):
+        return Clash(
+            what="rings", dish=dish.id, other="rings", words=f"{name}: no ring of the hob is free."
+        )
+    if table.now_min is not None and _placeable(replace(table, now_min=None), dish):
+        return Clash(
+            what="time", dish=dish.id, other="", words=f"{name}: it is too late to begin it now."
+        )
+    return Clash(
+        what="heat_range", dish=dish.id, other="", words=f"{name}{heat}: no oven here can do that."
+    )
+
+
+def _among_sides(table: Table, order: Order, dish: SideDish) -> Clash:
+    name = dish.side.name
+    placed = tuple(s for s in table.sides if s.id not in order.left_out)
+    more = replace(table, room=replace(table.room, hands=table.room.hands + 1))
+    if _placeable(more, *placed, dish):
+        return Clash(
+            what="hands", dish=dish.id, other="hands",
+            words=f"{name}: with all the others there are too few hands before the table.",
+        )  # fmt: skip
+    for other in placed:
+        if not _placeable(table, dish, other):
+            return Clash(
+                what="heat", dish=dish.id, other=other.id,
+                words=f"{name}{_heat_words(dish)} and {other.side.name}{_heat_words(other)} "
+                "exclude each other.",
+            )  # fmt: skip
+    more = replace(table, room=replace(table.room, rings=99))
+    if _placeable(more, *placed, dish):
+        return Clash(
+            what="rings", dish=dish.id, other="rings",
+            words=f"{name}: with all the others the hob has too few rings.",
+        )  # fmt: skip
+    return Clash(
+        what="room", dish=dish.id, other="",
+        words=f"{name}: with all the others there is no oven left for it in time.",
+    )  # fmt: skip
+
+
+def _heat_words(dish: SideDish) -> str:
+    baked = [s for s in dish.side.steps if s.where == "oven"]
+    if not baked:
+        return ""
+    return f" ({{c:{baked[-1].low_c:.0f}}} to {{c:{baked[-1].high_c:.0f}}})"
+
+
+def joint_named(table: Table, joint_id: str) -> JointDish | None:
+    """The joint with this id, or None."""
+    return next((j for j in table.joints if j.id == joint_id), None)

@@ -1,0 +1,140 @@
+"""A day as a fold: (day, event) → day. Pure; hours are texts that only the service reads.
+
+Events are only ever added; ``withdrew`` takes an earlier one out of what counts, and both stay.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from trencher.core.errors import Conflict, InputError
+
+Payload = Mapping[str, Any]
+KINDS = ("opened", "changed", "did", "skipped", "slipped", "withdrew")
+FACTS = (
+    "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
+    "frozen",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class DayEvent:
+    """One line of a day's log. ``seq`` counts from 1 within the day."""
+
+    seq: int
+    kind: str
+    data: Payload
+
+
+@dataclass(frozen=True)
+class Slip:
+    """Something forgotten or done wrong, and what was taken up against it."""
+
+    seq: int
+    code: str
+    step: str
+    at: str
+    mend: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Day:
+    """Where a day stands. ``facts`` as last opened or changed; ``done``: step → hour;
+    ``skipped``: step → hour."""
+
+    facts: Payload = field(default_factory=dict)
+    done: Mapping[str, str] = field(default_factory=dict)
+    skipped: Mapping[str, str] = field(default_factory=dict)
+    slips: tuple[Slip, ...] = ()
+    withdrawn: frozenset[int] = frozenset()
+    log: tuple[DayEvent, ...] = ()
+
+    @property
+    def last_seq(self) -> int:
+        """Number of the last event, 0 for none."""
+        return self.log[-1].seq if self.log else 0
+
+    @property
+    def undoable(self) -> DayEvent | None:
+        """The latest event that counts and may be taken back."""
+        gone = self.withdrawn
+        counts = [e for e in self.log if e.seq not in gone and e.kind not in ("opened", "withdrew")]
+        return counts[-1] if counts else None
+
+
+def _changed(day: Day, e: DayEvent) -> Day:
+    return replace(day, facts={**day.facts, **e.data})
+
+
+def _did(day: Day, e: DayEvent) -> Day:
+    step = e.data["step"]
+    skipped = {k: v for k, v in day.skipped.items() if k != step}
+    return replace(day, done={**day.done, step: e.data["at"]}, skipped=skipped)
+
+
+def _skipped(day: Day, e: DayEvent) -> Day:
+    step = e.data["step"]
+    done = {k: v for k, v in day.done.items() if k != step}
+    return replace(day, skipped={**day.skipped, step: e.data["at"]}, done=done)
+
+
+def _slipped(day: Day, e: DayEvent) -> Day:
+    d = e.data
+    slip = Slip(e.seq, d["code"], d.get("step", ""), d["at"], d.get("mend", ""))
+    return replace(day, slips=(*day.slips, slip))
+
+
+_FOLDS: dict[str, Callable[[Day, DayEvent], Day]] = {
+    "opened": _changed,
+    "changed": _changed,
+    "did": _did,
+    "skipped": _skipped,
+    "slipped": _slipped,
+}
+
+
+def apply_to_day(day: Day, event: DayEvent) -> Day:
+    """The day after one more event."""
+    log = (*day.log, event)
+    if event.kind == "withdrew":
+        gone = day.withdrawn | {int(event.data["seq"])}
+        fresh = Day(withdrawn=gone)
+        for old in log:
+            if old.kind != "withdrew" and old.seq not in gone:
+                fresh = _FOLDS[old.kind](fresh, old)
+        return replace(fresh, log=log)
+    return replace(_FOLDS[event.kind](day, event), log=log)
+
+
+def replay_day(events: Iterable[DayEvent]) -> Day:
+    """The day a log makes."""
+    day = Day()
+    for event in events:
+        day = apply_to_day(day, event)
+    return day
+
+
+def check_day_step(day: Day, kind: str, data: Payload) -> None:
+    """Whether an event fits. Conflict or InputError says why not."""
+    if kind not in KINDS:
+        raise InputError(
+            f"{kind!r} is no event of a day", where="kind", allowed=f"allowed: {', '.join(KINDS)}"
+        )
+    if kind == "opened" and day.log:
+        raise Conflict("this day is open already", allowed="change it")
+    if kind != "opened" and not day.log:
+        raise Conflict("this day was never opened", allowed="open it first")
+    if kind in ("opened", "changed"):
+        unknown = sorted(set(data) - set(FACTS))
+        if unknown:
+            raise InputError(
+                f"{unknown[0]!r} is no fact of a day", where="day",
+                allowed=f"allowed: {', '.join(FACTS)}",
+            )  # fmt: skip
+    if kind == "withdrew":
+        seq = data.get("seq")
+        known = {e.seq: e.kind for e in day.log}
+        if seq not in known or seq in day.withdrawn or known[seq] in ("opened", "withdrew"):
+            raise Conflict(f"there is no event {seq} of this day to take back")

@@ -1,0 +1,422 @@
+"""Days: the joints and sides of one date at one table, planned as one running order.
+
+A day is its date. Its joints are the roasts that are served on it; everything else stands in its
+own log. The hour of serving is one for all of them.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+import threading
+from collections import OrderedDict
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from typing import Any
+
+from trencher.core.catalogue.sides import SIDES, Side, SideStep, own_side, side_named
+from trencher.core.day.clashes import Clash, clashes
+from trencher.core.day.dishes import (
+    UNKNOWN_HEIGHT_MM,
+    JointDish,
+    Limits,
+    OvenPlace,
+    Room,
+    SideDish,
+    Table,
+    carving_order,
+    plating_min,
+)
+from trencher.core.day.log import Day
+from trencher.core.day.order import Order, running_order
+from trencher.core.day.repairs import Repair, repairs
+from trencher.core.day.where import Where, where_am_i
+from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
+from trencher.core.method.schools import schools_for
+from trencher.core.method.stages import Rest
+from trencher.core.outcome.outcomes import servings
+from trencher.core.planner.forecast import Forecast
+from trencher.core.planner.ways import occasion, written
+from trencher.core.session import Session
+from trencher.service.clock import Clock
+from trencher.service.feed import Feed
+from trencher.service.planning import ANY_METHOD, Wish, cavity_of, cooker_of, oven_sd_c, work_out
+from trencher.service.roasts import RoastService
+from trencher.store.repository import Repository
+
+KEPT_ORDERS = 32
+ONE_TABLE = timedelta(minutes=60)
+"""Joints served further apart on one date come to two tables; the day is the later one's."""
+DEFAULT_PEOPLE, DEFAULT_RINGS = 8, 4
+MOST_PEOPLE, MOST_SIDES = 200, 24
+
+
+@dataclass(frozen=True, kw_only=True)
+class Planned:
+    """A day worked out at one moment."""
+
+    date: str
+    day: Day
+    serve_at: datetime
+    order: Order
+    clashes: tuple[Clash, ...]
+    where: Where
+    now_min: float
+    sides: Mapping[str, Side]
+
+    def hour(self, minute: float) -> datetime:
+        """The hour of a minute before the table."""
+        return self.serve_at + timedelta(minutes=minute)
+
+
+class DayService:
+    """Every command and question about days."""
+
+    def __init__(
+        self, repository: Repository, clock: Clock, feed: Feed, roasts: RoastService
+    ) -> None:
+        self.repository, self.clock, self.feed, self.roasts = repository, clock, feed, roasts
+        self._orders: OrderedDict[str, tuple[Order, tuple[Clash, ...]]] = OrderedDict()
+        self._lock = threading.Lock()
+
+    # --- questions -----------------------------------------------------------------------------
+    def dates(self) -> list[str]:
+        """Dates with a joint that is not finished, and days that were opened; the next first."""
+        open_dates = {
+            _date_of(h.serve_at) for h in self.repository.headings() if h.status != "done"
+        }
+        return sorted(open_dates | set(self.repository.days()))
+
+    def likely(self) -> str | None:
+        """The date to show when none is named: today or the next one with a joint."""
+        today = self.clock.now().date().isoformat()
+        ahead = [d for d in self.dates() if d >= today]
+        return ahead[0] if ahead else None
+
+    def day(self, date: str) -> Day:
+        """The day as kept, or as it would be opened. NotFound for a date with nothing on it."""
+        _checked_date(date)
+        day = self.repository.day(date)
+        if day.log:
+            return day
+        sessions = self._sessions(date, None)
+        if not sessions:
+            raise NotFound(
+                f"nothing is planned for {date}", where="day", allowed="lay a joint for that day"
+            )
+        return replace(day, facts=self._first_facts(sessions))
+
+    def _first_facts(self, sessions: Mapping[str, Session]) -> dict[str, Any]:
+        people = self.repository.setting("people") or []
+        serve = max(s.plan["serve_at"] for s in sessions.values())
+        return {
+            "serve_at": serve, "people": max(len(people), 1) if people else DEFAULT_PEOPLE,
+            "sides": [], "joints": {}, "hands": 1, "helpers": [], "rings": DEFAULT_RINGS,
+            "limits": {},
+        }  # fmt: skip
+
+    def _sessions(self, date: str, serve: datetime | None) -> dict[str, Session]:
+        """The joints of a date that come to its table: served at about its hour."""
+        here = [
+            h for h in self.repository.headings()
+            if h.status != "done" and _date_of(h.serve_at) == date
+        ]  # fmt: skip
+        if serve is None and here:
+            serve = max(datetime.fromisoformat(h.serve_at) for h in here)
+        return {
+            h.id: self.repository.session(h.id)
+            for h in sorted(here, key=lambda h: h.id)
+            if serve is not None and abs(datetime.fromisoformat(h.serve_at) - serve) <= ONE_TABLE
+        }
+
+    def sides(self) -> dict[str, Side]:
+        """Sides of one's own."""
+        kept = self.repository.setting("own_sides") or {}
+        return {k: own_side({**facts, "id": k}) for k, facts in kept.items()}
+
+    def planned(self, date: str, part: Mapping[str, Any] | None = None) -> Planned:
+        """The day worked out as it is kept, or with a change that is only tried."""
+        day = self.day(date)
+        facts = {**day.facts, **(part or {})}
+        serve = datetime.fromisoformat(facts["serve_at"])
+        order, found = self._ordered(date, facts, serve)
+        now = (self.clock.now() - serve).total_seconds() / 60.0
+        over = {*day.done, *day.skipped}
+        return Planned(
+            date=date, day=replace(day, facts=facts), serve_at=serve, order=order, clashes=found,
+            where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.sides()},
+        )  # fmt: skip
+
+    def _ordered(
+        self, date: str, facts: Mapping[str, Any], serve: datetime
+    ) -> tuple[Order, tuple[Clash, ...]]:
+        sessions = self._sessions(date, serve)
+        table = self.table(facts, serve, sessions)
+        key = repr((
+            date, sorted(facts.items(), key=lambda kv: kv[0]),
+            [(k, s.last_seq) for k, s in sessions.items()],
+            [(o.id, o.facts) for o in self.repository.ovens()],
+            self.repository.setting("own_sides"), self.roasts.profile(),
+        ))  # fmt: skip
+        with self._lock:
+            kept = self._orders.get(key)
+        if kept is None:
+            order = running_order(table)
+            kept = (order, clashes(order))
+            with self._lock:
+                self._orders[key] = kept
+                while len(self._orders) > KEPT_ORDERS:
+                    self._orders.popitem(last=False)
+        return kept
+
+    # --- the table -----------------------------------------------------------------------------
+    def table(
+        self, facts: Mapping[str, Any], serve: datetime, sessions: Mapping[str, Session]
+    ) -> Table:
+        """The core's table of a day's facts and its joints."""
+        people = int(facts["people"])
+        own = self.sides()
+        sides = tuple(
+            _side_dish(entry, people, own) for entry in facts["sides"] if not entry.get("left_out")
+        )
+        # Kept in order, the forecasts of two joints are worked out once for every new order.
+        worked = {
+            roast_id: self._forecast(session, facts["joints"].get(roast_id) or {})
+            for roast_id, session in sessions.items()
+        }
+        plates = {k: _plates(f, people) for k, (f, _) in worked.items()}
+        knife = -plating_min(people, len(sides) + len(sessions))
+        wanted = {k: float(s.plan["wanted_c"]) for k, s in sessions.items()}
+        carving = carving_order(plates, wanted, knife)
+        joints = []
+        for roast_id, session in sessions.items():
+            change = facts["joints"].get(roast_id) or {}
+            forecast, assumed = worked[roast_id]
+            due, minutes = carving[roast_id]
+            started = None
+            if session.put_in_at is not None:
+                put_in = datetime.fromisoformat(session.put_in_at)
+                started = (put_in - serve).total_seconds() / 60.0
+            joints.append(
+                JointDish(
+                    id=roast_id, name=session.plan["name"],
+                    oven=change.get("oven") or session.plan["oven_id"], forecast=forecast,
+                    due_min=due, carve_min=minutes, plates=plates[roast_id],
+                    started_min=started, assumed=assumed,
+                )
+            )  # fmt: skip
+        ovens = tuple(
+            OvenPlace(
+                id=o.id, name=o.name, cooker=cooker_of(o), marks=o.facts.get("marks", "C"),
+                height_mm=max(cavity_of(o).shelves_mm, default=UNKNOWN_HEIGHT_MM),
+            )
+            for o in self.repository.ovens()
+        )  # fmt: skip
+        limits = Limits(**facts.get("limits") or {})
+        room = Room(
+            ovens=ovens, rings=int(facts["rings"]), hands=int(facts["hands"]),
+            helpers=tuple(facts["helpers"]), limits=limits,
+        )  # fmt: skip
+        return Table(people=people, joints=tuple(joints), sides=sides, room=room)
+
+    def _forecast(self, session: Session, change: Mapping[str, Any]) -> tuple[Forecast, bool]:
+        """The joint's forecast with the day's own changes, and whether its way was assumed."""
+        wish = self.roasts.wish(session)
+        if change.get("oven"):
+            oven = self.repository.oven(change["oven"])
+            wish = replace(wish, cooker=cooker_of(oven, wish.joint), oven_sd_c=oven_sd_c(oven))
+        method = session.method
+        assumed = method is None
+        if method is None:
+            method = _first_way(wish)
+        if change.get("air_c"):
+            method = f"{change['air_c']:g}C until peak {wish.wanted_c:g}C; rest open 20min"
+            rests = [s for s in wish.roast(method).method.stages if isinstance(s, Rest)]
+            rest = max(wish.rest_min, 1.0)
+            method = method.replace(str(rests[-1]), f"rest tented {rest:g}min")
+        if change.get("earlier_min"):
+            method = _longer_rest(wish, method, float(change["earlier_min"]))
+        found, _ = work_out(wish, method, quick=True)
+        return found, assumed
+
+    def _replan(self, planned: Planned) -> Callable[[JointDish, Mapping[str, object]], Any]:
+        sessions = self._sessions(planned.date, planned.serve_at)
+        facts = planned.day.facts
+
+        def replan(joint: JointDish, change: Mapping[str, object]) -> JointDish | None:
+            kept = facts["joints"].get(joint.id) or {}
+            try:
+                forecast, _ = self._forecast(sessions[joint.id], {**kept, **change})
+            except TrencherError:
+                return None
+            return replace(joint, forecast=forecast, oven=str(change.get("oven") or joint.oven))
+
+        return replan
+
+    def repairs(self, date: str, number: int) -> tuple[Repair, ...]:
+        """Ways out of one clash of the day as it is kept. OutOfRange."""
+        planned = self.planned(date)
+        if not 0 <= number < len(planned.clashes):
+            raise OutOfRange("clash", number, 0, max(len(planned.clashes) - 1, 0))
+        return repairs(planned.order, planned.clashes[number], self._replan(planned))
+
+    # --- commands ------------------------------------------------------------------------------
+    def _add(self, date: str, kind: str, data: Any) -> Day:
+        at = self.clock.now().isoformat(timespec="milliseconds")
+        if not self.repository.day(date).log:
+            self.repository.append_to_day(date, "opened", self.day(date).facts, at)
+        day = self.repository.append_to_day(date, kind, data, at)
+        self.feed.ring(day=date)
+        return day
+
+    def change(self, date: str, part: Mapping[str, Any]) -> Day:
+        """Change the day: checked, kept, and the hour handed on to its joints."""
+        self._checked(date, part)
+        before = self.day(date)
+        joints = self._sessions(date, datetime.fromisoformat(before.facts["serve_at"]))
+        day = self._add(date, "changed", part)
+        self._hand_on(day, joints)
+        return day
+
+    def moved_on_block(self, roast_id: str, before: Session) -> None:
+        """A joint of an opened day was given another hour on the Block: the table moves with it."""
+        date = _date_of(before.plan["serve_at"])
+        day = self.repository.day(date)
+        serve = self.repository.session(roast_id).plan["serve_at"]
+        old = datetime.fromisoformat(before.plan["serve_at"])
+        if day.log and _date_of(serve) == date:
+            table = datetime.fromisoformat(day.facts["serve_at"])
+            if abs(old - table) <= ONE_TABLE and table != datetime.fromisoformat(serve):
+                joints = self._sessions(date, table)
+                joints[roast_id] = self.repository.session(roast_id)
+                self._hand_on(self._add(date, "changed", {"serve_at": serve}), joints)
+
+    def _checked(self, date: str, part: Mapping[str, Any]) -> None:
+        facts = {**self.day(date).facts, **part}
+        if not 1 <= int(facts["people"]) <= MOST_PEOPLE:
+            raise OutOfRange("people", facts["people"], 1, MOST_PEOPLE)
+        if len(facts["sides"]) > MOST_SIDES:
+            raise OutOfRange("sides", len(facts["sides"]), 0, MOST_SIDES)
+        ids = [entry["id"] for entry in facts["sides"]]
+        if len(ids) != len(set(ids)):
+            raise InputError("a side stands there twice", where="sides", allowed="each side once")
+        own = self.sides()
+        for entry in facts["sides"]:
+            _side_dish(entry, int(facts["people"]), own)
+        for change in (*facts["joints"].values(), *facts["sides"]):
+            if change.get("oven"):
+                self.repository.oven(change["oven"])
+        serve = datetime.fromisoformat(facts["serve_at"])
+        if serve.date().isoformat() != date:
+            raise InputError(
+                f"{serve:%d %B} is another day", where="serve_at", allowed="an hour of this day"
+            )
+        Limits(**facts.get("limits") or {})
+
+    def _hand_on(self, day: Day, sessions: Mapping[str, Session]) -> None:
+        """The joints learn the hour of serving and how long before it they are carved."""
+        serve = datetime.fromisoformat(day.facts["serve_at"])
+        table = self.table(day.facts, serve, sessions)
+        for joint in table.joints:
+            session = sessions[joint.id]
+            ahead = round(-joint.due_min, 1)
+            plan = session.plan
+            same = plan["serve_at"] == day.facts["serve_at"] and plan.get("ahead_min") == ahead
+            if session.status == "planning" and not same:
+                self.roasts.change(
+                    joint.id, {"serve_at": day.facts["serve_at"], "ahead_min": ahead}
+                )
+
+    def did(self, date: str, step: str, at: datetime | None, *, skipped: bool = False) -> Day:
+        """A step is done (or will not be). ``at``: when it was, now if None."""
+        known = {s.id for s in self.planned(date).order.steps}
+        if step not in known:
+            raise NotFound(f"there is no step {step!r} on this day", where="step")
+        now = self.clock.now()
+        when = now if at is None else at
+        if when > now + timedelta(minutes=1):
+            raise InputError(
+                f"{when:%H:%M} is yet to come", where="at", allowed=f"up to {now:%H:%M}"
+            )
+        kind = "skipped" if skipped else "did"
+        return self._add(date, kind, {"step": step, "at": when.isoformat(timespec="minutes")})
+
+    def undo(self, date: str, seq: int | None = None) -> Day:
+        """Take back one event of the day, the latest if none is named. Conflict."""
+        day = self.repository.day(date)
+        latest = day.undoable
+        if seq is None and latest is None:
+            raise Conflict("nothing to take back")
+        chosen = latest.seq if seq is None and latest is not None else seq
+        joints = self._sessions(date, datetime.fromisoformat(day.facts["serve_at"]))
+        back = self._add(date, "withdrew", {"seq": chosen})
+        self._hand_on(back, joints)
+        return back
+
+
+def _date_of(serve_at: str) -> str:
+    return datetime.fromisoformat(serve_at).astimezone().date().isoformat()
+
+
+def _checked_date(date: str) -> None:
+    try:
+        dt.date.fromisoformat(date)
+    except ValueError:
+        raise InputError(
+            f"{date!r} is no date", where="day", allowed="such as 2026-10-03"
+        ) from None
+
+
+def _side_dish(entry: Mapping[str, Any], people: int, own: Mapping[str, Side]) -> SideDish:
+    side = side_named(entry["id"], own)
+    steps = list(side.steps)
+    if entry.get("wait_min") is not None:
+        steps[-1] = replace(steps[-1], wait_min=float(entry["wait_min"]))
+    for key in ("low_c", "high_c"):
+        if entry.get(key) is not None:
+            i = max((n for n, s in enumerate(steps) if s.where == "oven"), default=None)
+            if i is not None:
+                steps[i] = _with(steps[i], key, float(entry[key]))
+    return SideDish(
+        side=replace(side, steps=tuple(steps)), people=people, oven=entry.get("oven"),
+        pinned_min=entry.get("pinned_min"),
+    )  # fmt: skip
+
+
+def _with(step: SideStep, key: str, value: float) -> SideStep:
+    return replace(step, **{key: value})  # type: ignore[arg-type]
+
+
+def _plates(forecast: Forecast, people: int) -> int:
+    facts = forecast.roast.joint.facts
+    kept = 1.0 - forecast.loss.fraction
+    cooked = forecast.roast.joint.weight_kg * (1.0 - facts.bone_share - facts.trim_share) * kept
+    few, many = servings(cooked)
+    return max(1, min(people, round(0.5 * (few + many))))
+
+
+def _first_way(wish: Wish) -> str:
+    """The first school that suits: what is assumed while nobody has chosen."""
+    here = occasion(wish.roast(ANY_METHOD), wish.rest_min, wish.thermometer)
+    for school in schools_for(wish.joint.facts):
+        method, unsuited = written(school, here)
+        if not unsuited:
+            try:
+                work_out(wish, str(method), quick=True)
+            except TrencherError:
+                continue
+            return str(method)
+    raise Conflict("no way suits this joint in this oven", allowed="choose one by hand in Ways")
+
+
+def _longer_rest(wish: Wish, method: str, minutes: float) -> str:
+    """The method with its last rest so much longer."""
+    stages = list(wish.roast(method).method.stages)
+    found, _ = work_out(wish, method, quick=True)
+    last = found.stages[-1]
+    spent = last.end_min - last.start_min
+    how = last.stage.how if isinstance(last.stage, Rest) else "tented"
+    if isinstance(stages[-1], Rest):
+        stages.pop()
+    text = "; ".join(str(s) for s in stages)
+    return f"{text}; rest {how} {spent + minutes:.0f}min"

@@ -1,0 +1,72 @@
+"""The sides as a table: each row checked, and sides of one's own."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from trencher.core.catalogue.sides import SIDES, own_side, side_named
+from trencher.core.errors import InputError, OutOfRange, UnknownName
+
+
+@pytest.mark.parametrize("side", SIDES.values(), ids=lambda s: s.id)
+def test_every_row_makes_sense(side: Any) -> None:
+    assert side.steps
+    assert side.grams > 0
+    for step in side.steps:
+        assert step.minutes > 0
+        assert 0 <= step.hands_min <= step.minutes
+        assert 0 <= step.stand_min <= max(step.wait_min, step.stand_min)
+        if step.where == "oven":
+            assert 100 <= step.low_c <= step.ref_c <= step.high_c <= 250
+            assert step.vessel or step.height_mm
+        if step.where == "hands":
+            assert step.hands_min == step.minutes
+    if side.steps[-1].warm:
+        assert side.hold, "hot food says how it waits"
+        assert side.hold_min <= 180
+
+
+def test_there_are_twenty_sides_and_mains_for_who_eats_no_meat() -> None:
+    assert len([s for s in SIDES.values() if not s.full_main]) >= 20
+    assert len([s for s in SIDES.values() if s.full_main]) >= 3
+    assert {s.kind for s in SIDES.values()} >= {"roots", "bake", "pudding", "green", "sauce",
+                                                 "gravy"}  # fmt: skip
+    assert any(s.in_tin for s in SIDES.values())
+
+
+def test_a_side_of_ones_own_is_as_good_as_any() -> None:
+    side = own_side({"name": "Samphire", "where": "hob", "minutes": 6, "hold_min": 8})
+    assert [s.where for s in side.steps] == ["hands", "hob"]
+    assert side.hold_min == 8
+    baked = own_side({"name": "Bake", "where": "oven", "ref_c": 170, "full_main": True})
+    assert baked.full_main
+    assert baked.steps[-1].ref_c == 170
+    assert [s.where for s in own_side({"name": "Slaw", "where": "hands"}).steps] == ["hands"]
+
+
+@pytest.mark.parametrize(
+    ("facts", "where"),
+    [
+        ({"name": ""}, "side.name"),
+        ({"name": "x", "where": "moon"}, "side.where"),
+        ({"name": "x", "minutes": "many"}, "side.minutes"),
+        ({"name": "x", "colour": 1}, "side"),
+        ({"name": "x", "where": "oven", "ref_c": 250}, "side.ref_c"),
+    ],
+)
+def test_nonsense_is_named(facts: dict[str, Any], where: str) -> None:
+    with pytest.raises(InputError) as caught:
+        own_side(facts)
+    assert caught.value.where == where
+
+
+def test_out_of_range_says_the_range() -> None:
+    with pytest.raises(OutOfRange, match="700"):
+        own_side({"name": "x", "minutes": 700})
+
+
+def test_an_unknown_side_offers_near_ones() -> None:
+    with pytest.raises(UnknownName, match="roast-potatoes"):
+        side_named("roast-potato")

@@ -1,0 +1,275 @@
+<script lang="ts">
+  // The day: one clock from the first hand to the table, the order as lines, and what clashes.
+  import { http, want, type Day } from '$lib/api/client'
+  import { navigate, route } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { DayState } from '$lib/state/day.svelte'
+  import { duration, hour, longDay, sentence } from '$lib/units'
+  import AtTable from './AtTable.svelte'
+  import Clashes from './Clashes.svelte'
+  import DayClock from './DayClock.svelte'
+  import OrderList from './OrderList.svelte'
+  import Sides from './Sides.svelte'
+  import { costs } from './shape'
+
+  const DATE = /^\d{4}-\d{2}-\d{2}$/
+  let dates = $state<string[] | null>(null)
+  let likely = $state<string | null>(null)
+  let fault = $state('')
+  let chosen = $state<string | null>(null)
+  let pulled = $state<Date | null>(null)
+
+  const asked = $derived((route.params as { date?: string }).date)
+  const date = $derived(asked !== undefined && DATE.test(asked) ? asked : likely)
+  const here = $derived(date === null ? null : new DayState(date))
+  const units = $derived(kitchen.units)
+
+  $effect(() => {
+    void kitchen.roasts
+    void want(http.GET('/days')).then(
+      (found) => {
+        dates = found.dates
+        likely = found.likely
+        fault = ''
+      },
+      (error: unknown) => (fault = (error as Error).message),
+    )
+  })
+  $effect(() => {
+    const state = here
+    if (state === null) return
+    void kitchen.dayNews
+    void JSON.stringify([kitchen.roasts, kitchen.ovens])
+    void state.load()
+  })
+  // What is late or due changes with the clock alone.
+  const beat = $derived(Math.floor(kitchen.now.getTime() / 60_000))
+  let asked_at = 0
+  $effect(() => {
+    const state = here
+    if (state === null || beat === asked_at) return
+    asked_at = beat
+    if (state.day !== null && !state.busy) void state.load()
+  })
+
+  const day = $derived.by((): Day | null => {
+    const base = here?.tried ?? here?.day ?? null
+    return base === null || pulled === null ? base : { ...base, serve_at: pulled.toISOString() }
+  })
+  const cost = $derived(
+    here?.day === null || here?.day === undefined || here.tried === null || here.tried === undefined
+      ? null
+      : costs(here.day, here.tried),
+  )
+  const assumed = $derived(day?.joints.filter((j) => j.assumed) ?? [])
+  const serve = $derived(day === null ? null : new Date(day.serve_at))
+
+  function onserve(at: Date, done: boolean): void {
+    if (!done) {
+      pulled = at
+      return
+    }
+    void here?.change({ serve_at: at.toISOString() }).then(() => (pulled = null))
+  }
+</script>
+
+{#if fault !== '' && date === null}
+  <section class="page">
+    <h1>The day is not here.</h1>
+    <p class="fault" role="alert">{fault}</p>
+  </section>
+{:else if dates !== null && date === null}
+  <section class="page">
+    <h1>No day is planned yet.</h1>
+    <p>Lay a joint on the block and say when you sit down: its day then stands here.</p>
+    <a class="act" href="/block">To the block</a>
+  </section>
+{:else if here?.fault && here.day === null}
+  <section class="page">
+    <h1>That day is not here.</h1>
+    <p class="fault" role="alert">{here.fault}</p>
+    <a class="act" href="/day">To the next day with something on it</a>
+  </section>
+{:else if day === null || here === null || serve === null}
+  <p class="page quiet">Fetching the day…</p>
+{:else}
+  <div class="page day">
+    <header>
+      <p class="date">
+        {longDay(serve)}
+        {#if (dates?.length ?? 0) > 1}
+          <select
+            class="field"
+            aria-label="Another day"
+            value={date}
+            onchange={(e) =>
+              void navigate('/day/:date', { params: { date: e.currentTarget.value } })}
+          >
+            {#each dates ?? [] as d (d)}<option value={d}>{d}</option>{/each}
+          </select>
+        {/if}
+      </p>
+      <h1 class="shout" data-where>{sentence(day.where.sentence, units)}</h1>
+      <div class="under">
+        <p class="sum">
+          {#if day.fits}
+            Everything has its place:
+          {:else}
+            <b class="wrong"
+              >{day.clashes.length === 1 ? 'One clash.' : `${day.clashes.length} clashes.`}</b
+            >
+          {/if}
+          {day.people} plates at {hour(serve)}, {duration(day.hands_min)} of hands in all, {day
+            .where.left} steps left.
+        </p>
+        <div class="acts tools">
+          {#if day.undo !== null}
+            <button class="undo" onclick={() => here.undo()}>Undo {day.undo.words}</button>
+          {/if}
+          <button class="undo" onclick={() => print()}>Print on one page</button>
+          <a
+            class="undo"
+            href="/api/days/{day.date}/calendar.ics?units={units}"
+            download="trencher-{day.date}.ics"
+          >
+            Into a calendar
+          </a>
+        </div>
+      </div>
+      {#if here.fault !== ''}<p class="fault" role="alert">{here.fault}</p>{/if}
+      {#if assumed.length > 0}
+        <p class="quiet">
+          Nobody chose a way yet for {#each assumed as joint, n (joint.id)}{n > 0 ? ' and ' : ''}<a
+              href="/ways/{joint.id}">{joint.name}</a
+            >{/each}: the first that suits is assumed.
+        </p>
+      {/if}
+    </header>
+    <div class="clashes"><Clashes state={here} {units} /></div>
+    <div class="picture">
+      <p class="cost" role="status" class:shown={cost !== null}>{cost?.join('; ') ?? ''}</p>
+      <DayClock
+        {day}
+        ovens={kitchen.ovens}
+        {units}
+        now={kitchen.now}
+        stale={here.busy}
+        {chosen}
+        {onserve}
+        onpull={(side, min) => here.attempt({ sides: here.entries(side, { pinned_min: min }) })}
+        ondrop={(side, min) => here.side(side, { pinned_min: min })}
+        onchoose={(step) => (chosen = step)}
+      />
+      <div class="settings">
+        <AtTable {day} onchange={(part) => void here.change(part)} />
+        <Sides state={here} {day} ovens={kitchen.ovens} {units} />
+      </div>
+    </div>
+    <div class="lines">
+      <h2>In order</h2>
+      <OrderList
+        {day}
+        {units}
+        now={kitchen.now}
+        busy={here.busy}
+        {chosen}
+        onchoose={(step) => (chosen = step)}
+        ondid={(step, at, skipped) => void here.did(step, at, skipped)}
+        onundo={(seq) => void here.undo(seq)}
+      />
+    </div>
+  </div>
+{/if}
+
+<style>
+  .page {
+    padding: 1rem 1.75rem 2rem;
+    display: grid;
+    gap: 0.6rem;
+    justify-items: start;
+  }
+  .day {
+    grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+    gap: 1rem 2rem;
+    justify-items: stretch;
+    align-items: start;
+  }
+  header,
+  .clashes {
+    grid-column: 1 / -1;
+    display: grid;
+    gap: 0.3rem;
+  }
+  .clashes:empty {
+    display: none;
+  }
+  .date {
+    display: flex;
+    gap: 1rem;
+    align-items: center;
+    color: var(--ink-soft);
+  }
+  .date .field {
+    width: auto;
+    min-height: 36px;
+  }
+  .shout {
+    font-size: clamp(1.4rem, 2.4vw, 1.95rem);
+    line-height: 1.12;
+  }
+  .under {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1.5rem;
+    align-items: center;
+    justify-content: space-between;
+  }
+  .tools {
+    align-items: center;
+  }
+  .tools .undo {
+    display: inline-flex;
+    align-items: center;
+  }
+  .picture {
+    position: relative;
+  }
+  .cost {
+    min-height: 1.5em;
+    font-weight: 650;
+    color: var(--ember);
+  }
+  .lines h2 {
+    font-size: 1.3rem;
+  }
+  .settings {
+    display: grid;
+    gap: 1.6rem;
+    margin-top: 1.6rem;
+  }
+  header a {
+    text-decoration: underline;
+  }
+  @media (max-width: 860px) {
+    .page {
+      padding: 0.75rem;
+    }
+    .day {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .lines {
+      grid-row: 3;
+    }
+  }
+  @media print {
+    .tools,
+    .settings,
+    .cost {
+      display: none;
+    }
+    .day {
+      padding: 0;
+      gap: 6pt 12pt;
+    }
+  }
+</style>

@@ -1,0 +1,223 @@
+<script lang="ts">
+  // The running order as lines: an hour, what to do, whose hands; ticked, skipped, or entered for an
+  // earlier minute.
+  import type { Day, DayStep } from '$lib/api/client'
+  import { atHour, hour, parseHour, sentence, type Units } from '$lib/units'
+
+  let {
+    day,
+    units,
+    now,
+    busy,
+    chosen,
+    onchoose,
+    ondid,
+    onundo,
+  }: {
+    day: Day
+    units: Units
+    now: Date
+    busy: boolean
+    chosen: string | null
+    onchoose: (step: string | null) => void
+    ondid: (step: string, at: Date | null, skipped: boolean) => void
+    onundo: (seq: number | null) => void
+  } = $props()
+
+  const serve = $derived(new Date(day.serve_at))
+  const nowMin = $derived((now.getTime() - serve.getTime()) / 60_000)
+  const at = (min: number): string => hour(new Date(serve.getTime() + min * 60_000))
+  const late = $derived(new Set(day.where.late))
+  const soon = $derived(new Set(day.where.now))
+  const isOver = (s: DayStep): boolean => s.done_at !== null || s.skipped_at !== null
+
+  let earlier = $state('')
+  let fault = $state('')
+
+  function entered(step: DayStep): void {
+    const read = parseHour(earlier)
+    if (read === null) {
+      fault = `“${earlier}” is no hour; write ${hour(now)}`
+      return
+    }
+    const when = atHour(now, ...read)
+    if (when.getTime() > now.getTime()) {
+      fault = `${earlier} is yet to come; up to ${hour(now)}`
+      return
+    }
+    fault = ''
+    earlier = ''
+    ondid(step.id, when, false)
+  }
+
+  function slack(step: DayStep): string {
+    if (step.latest_min === null || step.latest_min - step.at_min < 3) return 'on the minute'
+    return `by ${at(step.latest_min)} at the latest`
+  }
+</script>
+
+<ol class="order" aria-label="Running order">
+  {#each day.steps as step (step.id)}
+    {@const over = isOver(step)}
+    <li
+      class:over
+      class:late={late.has(step.id)}
+      class:soon={soon.has(step.id)}
+      class:open={chosen === step.id}
+      data-step={step.id}
+    >
+      <button
+        class="tickbox"
+        aria-label={over ? `Take back: ${step.words}` : `Done: ${sentence(step.words, units)}`}
+        aria-pressed={over}
+        disabled={busy}
+        onclick={() => (over ? onundo(null) : ondid(step.id, null, false))}
+      >
+        <span aria-hidden="true">{step.skipped_at !== null ? '–' : over ? '✓' : ''}</span>
+      </button>
+      <button
+        class="line"
+        aria-expanded={chosen === step.id}
+        onclick={() => onchoose(chosen === step.id ? null : step.id)}
+      >
+        <time>{at(step.at_min)}</time>
+        <span class="words">
+          {sentence(step.words, units)}
+          {#if step.note !== ''}<em>{step.note}</em>{/if}
+        </span>
+        <span class="hands">
+          {#if step.who !== ''}<b>{step.who}</b>{/if}
+          {step.hands_min >= 1 ? `${Math.round(step.hands_min)} min` : ''}
+        </span>
+      </button>
+      {#if chosen === step.id}
+        <div class="more">
+          <p>
+            {at(step.at_min)} to {at(step.until_min)}; {slack(step)}.
+            {#if step.done_at !== null}Done at {hour(new Date(step.done_at))}.{/if}
+            {#if step.skipped_at !== null}Skipped.{/if}
+          </p>
+          {#if !over && nowMin > -2880}
+            <div class="acts">
+              <label>
+                Done at
+                <input
+                  class="field"
+                  placeholder={hour(now)}
+                  autocomplete="off"
+                  bind:value={earlier}
+                  aria-invalid={fault !== ''}
+                  onkeydown={(e) => e.key === 'Enter' && entered(step)}
+                />
+              </label>
+              <button class="undo" onclick={() => entered(step)}>Enter it</button>
+              <button class="undo" onclick={() => ondid(step.id, null, true)}>Skip it</button>
+            </div>
+            {#if fault !== ''}<p class="wrong" role="alert">{fault}</p>{/if}
+          {/if}
+        </div>
+      {/if}
+    </li>
+  {/each}
+</ol>
+
+<style>
+  .order {
+    display: grid;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 44px 1fr;
+    border-bottom: 1px solid var(--line);
+  }
+  .tickbox {
+    min-height: 44px;
+    display: grid;
+    place-items: center;
+  }
+  .tickbox span {
+    width: 22px;
+    height: 22px;
+    border: 1.5px solid var(--line-strong);
+    border-radius: 3px;
+    display: grid;
+    place-items: center;
+    font-weight: 800;
+    line-height: 1;
+  }
+  .line {
+    display: grid;
+    grid-template-columns: 3.4rem 1fr auto;
+    gap: 0.5rem;
+    align-items: baseline;
+    text-align: left;
+    padding: 0.5rem 0.25rem;
+    min-height: 44px;
+  }
+  .line:hover .words {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  time {
+    font-weight: 700;
+  }
+  .words em {
+    color: var(--ink-soft);
+    font-style: normal;
+    font-size: 0.9em;
+  }
+  .words em::before {
+    content: '· ';
+  }
+  .hands {
+    color: var(--ink-soft);
+    font-size: 0.9rem;
+    white-space: nowrap;
+  }
+  .over .words,
+  .over time {
+    color: var(--ink-soft);
+    text-decoration: line-through;
+    text-decoration-thickness: 1px;
+  }
+  .late time,
+  .late .words {
+    color: var(--accent);
+    font-weight: 700;
+  }
+  .soon {
+    background: var(--paper-deep);
+  }
+  .more {
+    grid-column: 2;
+    padding: 0 0.25rem 0.7rem 3.9rem;
+    font-size: 0.95rem;
+    color: var(--ink-soft);
+  }
+  .acts {
+    align-items: center;
+  }
+  .acts label {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+  }
+  .acts .field {
+    width: 6rem;
+  }
+  @media print {
+    li {
+      break-inside: avoid;
+      grid-template-columns: 22px 1fr;
+    }
+    .tickbox,
+    .line {
+      min-height: 0;
+      padding: 1.5pt 0;
+    }
+    .tickbox span {
+      width: 10px;
+      height: 10px;
+    }
+  }
+</style>

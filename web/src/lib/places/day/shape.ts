@@ -1,0 +1,128 @@
+// The day's clock as geometry: a vertical scale that widens towards the table, lanes, and what
+// stands side by side in one lane. Pure; minutes before the table in, px out.
+
+import { scaleLinear } from 'd3-scale'
+import type { Day, DaySpan, DayStep } from '$lib/api/client'
+
+export const NEAR_MIN = 75
+const NEAR_PX = 4.6
+const FAR_PX = 1.55
+export const STEP_MIN = 5
+
+export type ClockScale = { y: (min: number) => number; min: (y: number) => number; height: number }
+
+/** The last hour and a quarter is where everything happens: it gets three times the paper. */
+export function clockScale(first: number, last: number): ClockScale {
+  const from = Math.min(first, -NEAR_MIN - 10)
+  const near = -NEAR_MIN
+  const far = (near - from) * FAR_PX
+  const height = far + NEAR_MIN * NEAR_PX + Math.max(last, 0) * NEAR_PX
+  const scale = scaleLinear([from, near, Math.max(last, 0)], [0, far, height])
+  return { y: (m) => scale(m), min: (y) => scale.invert(y), height }
+}
+
+/** Hours to be marked: every half hour, in the last stretch every quarter. */
+export function marks(first: number, serve: Date): { min: number; at: Date; whole: boolean }[] {
+  const found: { min: number; at: Date; whole: boolean }[] = []
+  const at = new Date(serve.getTime() + first * 60_000)
+  at.setMinutes(Math.ceil(at.getMinutes() / 15) * 15, 0, 0)
+  for (; at.getTime() < serve.getTime() - 60_000; at.setMinutes(at.getMinutes() + 15)) {
+    const min = (at.getTime() - serve.getTime()) / 60_000
+    if (min < -NEAR_MIN && at.getMinutes() % 30 !== 0) continue
+    found.push({ min, at: new Date(at), whole: at.getMinutes() === 0 })
+  }
+  return found
+}
+
+export type Lane = { id: string; name: string }
+
+/** Hands, each oven in use or not, hob, and what waits outside. */
+export function lanesOf(ovens: { id: string; name: string }[]): Lane[] {
+  return [
+    { id: 'hands', name: 'Hands' },
+    ...ovens.map((o) => ({ id: `oven:${o.id}`, name: o.name })),
+    { id: 'hob', name: 'Hob' },
+    { id: 'table', name: 'Resting, waiting' },
+  ]
+}
+
+export type Laid = { span: DaySpan; column: number; columns: number }
+
+/** Spans of one lane side by side where they overlap: each in a column, columns shared by a run. */
+export function laid(spans: readonly DaySpan[]): Laid[] {
+  const order = spans.toSorted((a, b) => a.from_min - b.from_min || b.to_min - a.to_min)
+  const found: Laid[] = []
+  let run: Laid[] = []
+  let ends: number[] = []
+  const close = (): void => {
+    for (const one of run) one.columns = ends.length
+    found.push(...run)
+    run = []
+    ends = []
+  }
+  for (const span of order) {
+    if (ends.length > 0 && Math.max(...ends) <= span.from_min + 1e-6) close()
+    let column = ends.findIndex((end) => end <= span.from_min + 1e-6)
+    if (column === -1) column = ends.push(span.to_min) - 1
+    ends[column] = Math.max(ends[column] ?? -Infinity, span.to_min)
+    run.push({ span, column, columns: 1 })
+  }
+  close()
+  return found
+}
+
+/** When hands are busy with something of their own, for the lane that shows it. */
+export function handsOf(steps: readonly DayStep[]): DaySpan[] {
+  return steps
+    .filter((s) => s.hands_min > 0)
+    .map((s) => ({
+      dish: s.dish,
+      kind: 'hands',
+      lane: 'hands',
+      from_min: s.at_min,
+      to_min: s.code === 'carve' || s.code === 'plate' ? s.until_min : s.at_min + s.hands_min,
+      label: s.words,
+      air_c: null,
+      note: '',
+      step: s.id,
+    }))
+}
+
+/** A pulled minute on whole steps. */
+export function snapped(min: number): number {
+  return STEP_MIN * Math.round(min / STEP_MIN)
+}
+
+/** How strongly a block is coloured for its heat, 0 … 1. */
+export function glow(air: number | null): number {
+  return air === null ? 0 : Math.min(1, Math.max(0, (air - 80) / 170))
+}
+
+/** What the change of a day costs or gains, in short sentences. */
+export function costs(before: Day, after: Day): string[] {
+  const found: string[] = []
+  for (const side of after.sides) {
+    const was = before.sides.find((s) => s.id === side.id)
+    if (was === undefined) continue
+    if (was.drag_min !== null && side.drag_min === null) found.push(`${side.name} has no place`)
+    else if (was.drag_min === null && side.drag_min !== null) found.push(`${side.name} fits`)
+    else if (side.look !== was.look && side.look !== '') found.push(`${side.name} ${side.look}`)
+    const more = (side.waits_min ?? 0) - (was.waits_min ?? 0)
+    if (side.waits_min !== null && Math.abs(more) >= 5)
+      found.push(
+        more > 0
+          ? `${side.name} waits ${Math.round(side.waits_min)} min`
+          : `${side.name} waits ${Math.round(-more)} min less`,
+      )
+  }
+  const gone = after.clashes.length - before.clashes.length
+  if (gone > 0) found.push(gone === 1 ? 'one more clash' : `${gone} more clashes`)
+  if (found.length === 0) found.push('costs nothing')
+  return found
+}
+
+/** Steps in the groups a cook thinks in: over, now, and what is ahead. */
+export function grouped(day: Day): { over: DayStep[]; ahead: DayStep[] } {
+  const isOver = (s: DayStep): boolean => s.done_at !== null || s.skipped_at !== null
+  return { over: day.steps.filter(isOver), ahead: day.steps.filter((s) => !isOver(s)) }
+}
