@@ -18,6 +18,7 @@ from trencher.api.context import House
 from trencher.core.errors import InputError
 from trencher.core.thermal.warm import warm
 from trencher.service.clock import FastClock, WallClock, wall_now
+from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo, build_world, demo_start
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
@@ -58,6 +59,8 @@ def demo_house(path: Path, *, fresh: bool = False) -> tuple[House, Callable[[], 
     database = Database(path)
     repository = Repository(database)
     build_world(repository, today)
+    roasts = RoastService(repository, FastClock(demo_start(today), pace=0.0), Feed())
+    DayService(repository, roasts.clock, roasts.feed, roasts).settle(today.date().isoformat())
     repository.set_setting("clock", {"now": demo_start(today).isoformat(), "pace": 1.0})
     # Last: a world that was not finished is made again.
     repository.set_setting("demo_day", today.date().isoformat())

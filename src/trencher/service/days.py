@@ -14,7 +14,9 @@ from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any
 
+from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.sides import SIDES, Side, SideStep, own_side, side_named
+from trencher.core.catalogue.slips import SlipRow, slip_named
 from trencher.core.day.clashes import Clash, clashes
 from trencher.core.day.dishes import (
     UNKNOWN_HEIGHT_MM,
@@ -28,8 +30,10 @@ from trencher.core.day.dishes import (
     plating_min,
 )
 from trencher.core.day.log import Day
+from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
 from trencher.core.day.repairs import Repair, repairs
+from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
 from trencher.core.method.schools import schools_for
@@ -45,6 +49,7 @@ from trencher.service.roasts import RoastService
 from trencher.store.repository import Repository
 
 KEPT_ORDERS = 32
+BEFORE_EVERY_MIN = 10.0
 ONE_TABLE = timedelta(minutes=60)
 """Joints served further apart on one date come to two tables; the day is the later one's."""
 DEFAULT_PEOPLE, DEFAULT_RINGS = 8, 4
@@ -139,7 +144,12 @@ class DayService:
         day = self.day(date)
         facts = {**day.facts, **(part or {})}
         serve = datetime.fromisoformat(facts["serve_at"])
-        order, found = self._ordered(date, facts, serve)
+        done = {
+            step: (datetime.fromisoformat(at) - serve).total_seconds() / 60.0
+            for step, at in day.done.items()
+            if "/before-" in step
+        }
+        order, found = self._ordered(date, facts, serve, done, self._mends(day, serve))
         now = (self.clock.now() - serve).total_seconds() / 60.0
         over = {*day.done, *day.skipped}
         return Planned(
@@ -148,15 +158,21 @@ class DayService:
         )  # fmt: skip
 
     def _ordered(
-        self, date: str, facts: Mapping[str, Any], serve: datetime
+        self,
+        date: str,
+        facts: Mapping[str, Any],
+        serve: datetime,
+        done: Mapping[str, float],
+        mends: tuple[Step, ...],
     ) -> tuple[Order, tuple[Clash, ...]]:
         sessions = self._sessions(date, serve)
-        table = self.table(facts, serve, sessions)
+        table = self.table(facts, serve, sessions, done, mends)
         key = repr((
             date, sorted(facts.items(), key=lambda kv: kv[0]),
             [(k, s.last_seq) for k, s in sessions.items()],
             [(o.id, o.facts) for o in self.repository.ovens()],
-            self.repository.setting("own_sides"), self.roasts.profile(),
+            self.repository.setting("own_sides"), self.roasts.profile(), table.before_now_min,
+            sorted(done.items()), mends,
         ))  # fmt: skip
         with self._lock:
             kept = self._orders.get(key)
@@ -171,8 +187,9 @@ class DayService:
 
     # --- the table -----------------------------------------------------------------------------
     def table(
-        self, facts: Mapping[str, Any], serve: datetime, sessions: Mapping[str, Session]
-    ) -> Table:
+        self, facts: Mapping[str, Any], serve: datetime, sessions: Mapping[str, Session],
+        done: Mapping[str, float] | None = None, mends: tuple[Step, ...] = (),
+    ) -> Table:  # fmt: skip
         """The core's table of a day's facts and its joints."""
         people = int(facts["people"])
         own = self.sides()
@@ -203,6 +220,7 @@ class DayService:
                     oven=change.get("oven") or session.plan["oven_id"], forecast=forecast,
                     due_min=due, carve_min=minutes, plates=plates[roast_id],
                     started_min=started, assumed=assumed,
+                    care=Care(**session.plan.get("care") or {}),
                 )
             )  # fmt: skip
         ovens = tuple(
@@ -217,7 +235,16 @@ class DayService:
             ovens=ovens, rings=int(facts["rings"]), hands=int(facts["hands"]),
             helpers=tuple(facts["helpers"]), limits=limits,
         )  # fmt: skip
-        return Table(people=people, joints=tuple(joints), sides=sides, room=room)
+        pending = any(j.care.any for j in joints)
+        now = (self.clock.now() - serve).total_seconds() / 60.0
+        return Table(
+            people=people, joints=tuple(joints), sides=sides, room=room,
+            # In tens of minutes, so that an order is kept for a while.
+            before_now_min=BEFORE_EVERY_MIN * (now // BEFORE_EVERY_MIN) if pending else None,
+            gravy=facts.get("gravy") or {},
+            mends=mends,
+            done={} if done is None else done, fridge_shelves=int(facts.get("shelves") or 2),
+        )  # fmt: skip
 
     def _forecast(self, session: Session, change: Mapping[str, Any]) -> tuple[Forecast, bool]:
         """The joint's forecast with the day's own changes, and whether its way was assumed."""
@@ -238,6 +265,47 @@ class DayService:
             method = _longer_rest(wish, method, float(change["earlier_min"]))
         found, _ = work_out(wish, method, quick=True)
         return found, assumed
+
+    def _mends(self, day: Day, serve: datetime) -> tuple[Step, ...]:
+        """The tasks that came of slips."""
+        names = {h.id: h.name for h in self.repository.headings()}
+        names |= {k: s.name for k, s in {**SIDES, **self.sides()}.items()}
+        found = []
+        for slip in day.slips:
+            if slip.mend:
+                minute = (datetime.fromisoformat(slip.at) - serve).total_seconds() / 60.0
+                row = slip_named(slip.code)
+                found.append(
+                    mend_step(row, slip.dish, names.get(slip.dish, ""), minute + 1.0, slip.seq)
+                )
+        return tuple(found)
+
+    def slips(self, date: str, step_id: str | None) -> list[tuple[Mend, str]]:
+        """What may have been forgotten about a step (or at all), each with what to do now, and
+        the dish it is about."""
+        planned = self.planned(date)
+        table = planned.order.table
+        step = next((s for s in planned.order.steps if s.id == step_id), None)
+        dish = step.dish if step else next((j.id for j in table.joints), "")
+        return [
+            (mend(row, table, _about(row, dish, table), planned.now_min), _about(row, dish, table))
+            for row in slips_for(step, table)
+        ]
+
+    def slipped(self, date: str, code: str, dish: str) -> Day:
+        """A slip is owned up to; its mend, where there still is one, becomes a task."""
+        planned = self.planned(date)
+        row = slip_named(code)
+        known = {j.id for j in planned.order.table.joints}
+        known |= {d.id for d in planned.order.table.sides}
+        if dish and dish not in known:
+            raise NotFound(f"{dish!r} is no dish of this day", where="dish")
+        found = mend(row, planned.order.table, dish, planned.now_min)
+        at = self.clock.now().isoformat(timespec="minutes")
+        return self._add(
+            date, "slipped",
+            {"code": code, "dish": dish, "at": at, "mend": row.mend if found.possible else ""},
+        )  # fmt: skip
 
     def _replan(self, planned: Planned) -> Callable[[JointDish, Mapping[str, object]], Any]:
         sessions = self._sessions(planned.date, planned.serve_at)
@@ -319,13 +387,18 @@ class DayService:
         table = self.table(day.facts, serve, sessions)
         for joint in table.joints:
             session = sessions[joint.id]
-            ahead = round(-joint.due_min, 1)
+            ahead = float(round(-joint.due_min))
             plan = session.plan
             same = plan["serve_at"] == day.facts["serve_at"] and plan.get("ahead_min") == ahead
             if session.status == "planning" and not same:
                 self.roasts.change(
                     joint.id, {"serve_at": day.facts["serve_at"], "ahead_min": ahead}
                 )
+
+    def settle(self, date: str) -> None:
+        """Hand the day's hour and the minutes of carving on to its joints, as it is kept."""
+        day = self.day(date)
+        self._hand_on(day, self._sessions(date, datetime.fromisoformat(day.facts["serve_at"])))
 
     def did(self, date: str, step: str, at: datetime | None, *, skipped: bool = False) -> Day:
         """A step is done (or will not be). ``at``: when it was, now if None."""
@@ -352,6 +425,16 @@ class DayService:
         back = self._add(date, "withdrew", {"seq": chosen})
         self._hand_on(back, joints)
         return back
+
+
+def _about(row: SlipRow, dish: str, table: Table) -> str:
+    """The dish a slip is about: the step's own where it is of that kind, else the first."""
+    joints = [j.id for j in table.joints]
+    sides = [d.id for d in table.sides]
+    if row.kind == "table":
+        return ""
+    own = joints if row.kind == "joint" else sides
+    return dish if dish in own else next(iter(own), "")
 
 
 def _date_of(serve_at: str) -> str:

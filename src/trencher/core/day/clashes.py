@@ -11,7 +11,7 @@ from trencher.core.day.options import Writer
 from trencher.core.day.order import Order
 from trencher.core.day.placement import place
 
-What = Literal["heat", "room", "hands", "rings", "time", "heat_range"]
+What = Literal["heat", "room", "hands", "rings", "time", "heat_range", "fridge", "lift"]
 QUICK_S = 0.5
 
 
@@ -44,6 +44,16 @@ def clashes(order: Order) -> tuple[Clash, ...]:
         )
         for s in order.crowded
     ]  # fmt: skip
+    found += [
+        Clash(
+            what="fridge", dish=f.dishes[-1], other=f.dishes[0], from_min=f.from_min,
+            to_min=f.to_min,
+            words=f"{' and '.join(names[d] for d in f.dishes)} want the fridge at one time; it has "
+            f"{f.shelves} {'shelf' if f.shelves == 1 else 'shelves'}.",
+        )
+        for f in order.fridge
+    ]  # fmt: skip
+    found += [Clash(what="lift", dish="", other="", words=words) for words in order.unlifted]
     return tuple(found)
 
 

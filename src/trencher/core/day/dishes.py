@@ -5,14 +5,18 @@ Minutes count from the moment the plates are on the table: 0 there, negative bef
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core import units
+from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.cookers import KINDS
 from trencher.core.catalogue.sides import Side
+from trencher.core.day.steps import Step
 from trencher.core.method.stages import Off, Oven, Turn
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.hands import READY_MIN
@@ -93,6 +97,7 @@ class JointDish:
     plates: int
     started_min: float | None = None
     assumed: bool = False
+    care: Care = field(default_factory=Care)
 
     @property
     def start_min(self) -> float:
@@ -184,13 +189,20 @@ class Room:
 @dataclass(frozen=True, kw_only=True)
 class Table:
     """The whole occasion: who, what, where. ``now_min``: the present, None while it is days away;
-    nothing that has not begun is placed before it."""
+    nothing that has not begun is placed before it. ``before_now_min``: the present for what is
+    done before the day; ``done``: step → minute at which it was done.
+    ``gravy``: starch, body, strain as chosen; ``mends``: tasks that came of slips."""
 
     people: int
     joints: tuple[JointDish, ...]
     sides: tuple[SideDish, ...]
     room: Room
     now_min: float | None = None
+    before_now_min: float | None = None
+    done: Mapping[str, float] = field(default_factory=dict)
+    fridge_shelves: int = 2
+    gravy: Mapping[str, Any] = field(default_factory=dict)
+    mends: tuple[Step, ...] = ()
 
     @property
     def knife_down_min(self) -> float:

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from trencher.core.day.before import before
 from trencher.core.day.dishes import JointDish, Table
 from trencher.core.method.stages import Oven, Rest, Sear, Stage
 from trencher.core.planner.hands import (
@@ -171,6 +172,8 @@ class Fixed:
         for joint in self.table.joints:
             if joint.started_min is None:
                 self._take(left, joint.ready_min, READY_MIN, 1.0)
+            for step in before(joint, self.table.before_now_min, self.table.done).steps:
+                self._take(left, step.at_min, step.hands_min, 1.0)
             for moment in moments(joint):
                 self._take(left, moment.at_min, moment.hands_min, 1.0)
             # While one carves the others are free, and the carver looks up now and then.

@@ -23,11 +23,13 @@ class Hands:
         return all(b <= x + 1e-9 or a >= y - 1e-9 for x, y in self.busy[name])
 
     def take(
-        self, wanted: float, minutes: float, near: float = NEAR_MIN
+        self, wanted: float, minutes: float, near: float = NEAR_MIN, whose: str = ""
     ) -> tuple[str, float] | None:
-        """Whose hands, and the free minute nearest to the wanted one. None where nobody has one."""
+        """Whose hands (``whose``, if somebody is named), and the free minute nearest to the wanted
+        one. None where nobody has one."""
         best: tuple[float, str, float] | None = None
-        for name in self.names:
+        for name in (whose,) if whose else self.names:
+            self.busy.setdefault(name, [])
             tries = [wanted]
             for x, y in self.busy[name]:
                 tries += [y, x - minutes]
@@ -80,7 +82,7 @@ def in_turn(
 
     small = sorted((s for s in steps if s.hands_min > 0 and s.code not in LONG), key=rank)
     for step in small:
-        found = who.take(step.at_min, step.hands_min)
+        found = who.take(step.at_min, step.hands_min, whose=step.who)
         if found is None:
             failed.append(step)
             continue

@@ -62,10 +62,11 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
                 )
             )  # fmt: skip
         at = joint.ready_min
+        salt = "" if joint.care.salt_g_kg > 0 else "salt, "
         steps.append(
             Step(
                 id=ready, dish=joint.id, code="ready",
-                words=f"{joint.name}: blot it dry, salt, probe into the thickest place",
+                words=f"{joint.name}: blot it dry, {salt}probe into the thickest place",
                 at_min=at, until_min=at + READY_MIN, hands_min=READY_MIN,
                 latest_min=start - READY_MIN,
             )

@@ -15,7 +15,8 @@ Payload = Mapping[str, Any]
 KINDS = ("opened", "changed", "did", "skipped", "slipped", "withdrew")
 FACTS = (
     "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
-    "frozen",
+    "shelves",
+    "gravy",
 )  # fmt: skip
 
 
@@ -34,7 +35,7 @@ class Slip:
 
     seq: int
     code: str
-    step: str
+    dish: str
     at: str
     mend: str = ""
 
@@ -82,7 +83,7 @@ def _skipped(day: Day, e: DayEvent) -> Day:
 
 def _slipped(day: Day, e: DayEvent) -> Day:
     d = e.data
-    slip = Slip(e.seq, d["code"], d.get("step", ""), d["at"], d.get("mend", ""))
+    slip = Slip(e.seq, d["code"], d.get("dish", ""), d["at"], d.get("mend", ""))
     return replace(day, slips=(*day.slips, slip))
 
 

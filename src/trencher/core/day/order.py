@@ -6,11 +6,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from trencher.core.catalogue.sides import SideStep
+from trencher.core.day.before import FridgeClash, FridgeNeed, before, fridge_clashes
 from trencher.core.day.dishes import SideDish, Table
 from trencher.core.day.fixed import Disagreement, Fixed
+from trencher.core.day.gravy import gravy
 from trencher.core.day.hands_order import in_turn
 from trencher.core.day.heat import Look
 from trencher.core.day.joint_steps import joint_spans, joint_steps
+from trencher.core.day.lifting import rewritten
 from trencher.core.day.options import (
     IN_MIN,
     OUT_MIN,
@@ -37,8 +40,9 @@ CUT_SHORT_MIN = 12.0
 class Order:
     """A day's running order. ``left_out``: sides for which there is no place.
 
-    ``crowded``: lines for which there are no free hands. ``price``: what waiting, paleness and
-    the like come to; only comparable between orders of the same table.
+    ``unlifted``: what is too heavy for everybody here. ``late``: what of the days before can no
+    longer be done as wished. ``crowded``: lines for which there are no free hands. ``price``: what
+    waiting, paleness and the like come to; only comparable between orders of the same table.
     """
 
     table: Table
@@ -48,11 +52,16 @@ class Order:
     disagreements: tuple[Disagreement, ...]
     crowded: tuple[Step, ...]
     price: float
+    fridge: tuple[FridgeClash, ...] = ()
+    late: tuple[str, ...] = ()
+    unlifted: tuple[str, ...] = ()
 
     @property
     def fits(self) -> bool:
         """Whether everything has a place, heat, room and hands."""
-        return not (self.left_out or self.disagreements or self.crowded)
+        return not (
+            self.left_out or self.disagreements or self.crowded or self.fridge or self.unlifted
+        )
 
     @property
     def hands_min(self) -> float:
@@ -72,10 +81,17 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
     table = fixed.table
     steps: list[Step] = []
     spans: list[Span] = []
+    needs: list[FridgeNeed] = []
+    late: list[str] = []
     for joint in table.joints:
         oven = table.room.oven(joint.oven)
         steps += joint_steps(joint, oven)
         spans += joint_spans(joint, oven)
+        ahead = before(joint, table.before_now_min, table.done)
+        steps += ahead.steps
+        spans += ahead.spans
+        needs += ahead.fridge
+        late += ahead.late
     for dish in table.sides:
         if dish.id not in found.left_out:
             own, where = _side(fixed, dish, found.chosen)
@@ -83,10 +99,14 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
             spans += where
     steps += _settings(fixed, found)
     steps += _table_steps(table)
+    steps += table.mends
+    steps, unlifted = rewritten(steps, table)
     done, crowded = in_turn(steps, table.room.hands, table.room.helpers)
     return Order(
         table=table, steps=tuple(done), spans=tuple(spans), left_out=found.left_out,
         disagreements=tuple(fixed.disagreements), crowded=tuple(crowded), price=found.price,
+        fridge=fridge_clashes(needs, table.fridge_shelves), late=tuple(late),
+        unlifted=tuple(unlifted),
     )  # fmt: skip
 
 
@@ -168,10 +188,13 @@ def _placed(
         ]  # fmt: skip
     if step.where == "hob":
         passing = step.hands_min - START_MIN - OUT_MIN
+        said = [f"looked at in passing, {passing:.0f} min in all"] if passing >= 1.0 else []
+        if dish.side.uses_drippings and step.after_joint and table.joints:
+            said.append(" ".join(gravy(table.joints, table.people, **table.gravy).words))
         one = Step(
             id=root, dish=dish.id, code="set_going", words=step.words, at_min=start, until_min=end,
             hands_min=START_MIN, latest_min=latest, after=before, place="hob",
-            note=f"looked at in passing, {passing:.0f} min in all" if passing >= 1.0 else "",
+            note="; ".join(said),
         )  # fmt: skip
         return [one], [
             Span(dish=dish.id, kind="hob", lane="hob", from_min=start, to_min=end,

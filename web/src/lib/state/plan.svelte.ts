@@ -18,6 +18,7 @@ export type Draft = {
   wanted_c: number
   rest_min: number
   serve_at: string
+  ahead_min: number
   thermometer: Thermometer
 }
 
@@ -64,6 +65,7 @@ export class PlanState {
       wanted_c: roast.wanted_c,
       rest_min: roast.rest_min,
       serve_at: roast.serve_at,
+      ahead_min: roast.ahead_min,
       thermometer: roast.thermometer,
     }
     if (this.#id === roast.id && JSON.stringify(draft) === JSON.stringify(this.draft)) return

@@ -37,6 +37,7 @@ const roast = {
   wanted_c: 57,
   rest_min: 40,
   serve_at: '2026-10-03T19:00:00Z',
+  ahead_min: 0,
 } as unknown as Roast
 
 beforeEach(() => {

@@ -86,6 +86,17 @@ export function hour(at: Date): string {
   return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`
 }
 
+/** When a joint is carved: as long before sitting down as carving and plating take. */
+export function carveAt(plan: { serve_at: string; ahead_min: number }): Date {
+  return new Date(new Date(plan.serve_at).getTime() - plan.ahead_min * 60_000)
+}
+
+/** What happens at the end of its rest: carved ahead of the others, or sat down to at once. */
+export function atItsEnd(plan: { serve_at: string; ahead_min: number }): string {
+  const word = plan.ahead_min > 0 ? 'carve' : 'sit down'
+  return `${word} ${hour(carveAt(plan))}`
+}
+
 /** The same day at another hour. */
 export function atHour(day: Date, hours: number, minutes: number): Date {
   const at = new Date(day)

@@ -6,7 +6,7 @@
   import Strip from '$lib/places/ways/Strip.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import { hour, parseReading, temp, dial, type Units } from '$lib/units'
+  import { carveAt, hour, parseReading, temp, dial, type Units } from '$lib/units'
 
   let {
     state: held,
@@ -25,7 +25,7 @@
   const way = $derived(plan.ways.find((w) => w.id === roast.school && w.method === roast.method))
   const length = $derived(way?.forecast?.end_min)
   const due = $derived(
-    length === undefined ? null : new Date(new Date(roast.serve_at).getTime() - length * 60_000),
+    length === undefined ? null : new Date(carveAt(roast).getTime() - length * 60_000),
   )
   const first = $derived(way?.forecast?.stages.find((s) => s.dial_c !== null))
   const late = $derived(due !== null && due.getTime() < now.getTime())
@@ -34,7 +34,7 @@
   )
 
   let width = $state(800)
-  const serve = $derived(new Date(roast.serve_at))
+  const serve = $derived(carveAt(roast))
   const x = $derived(
     due === null
       ? null

@@ -2,7 +2,7 @@
   // The live curve: readings, belief with its ribbon running into the wanted stripe, heat below.
   import type { Outlook, Roast } from '$lib/api/client'
   import { axes, hours, linePath, ribbonPath, silhouette } from '$lib/draw/curve'
-  import { hour, temp, type Units } from '$lib/units'
+  import { atItsEnd, carveAt, hour, temp, type Units } from '$lib/units'
 
   let {
     roast,
@@ -14,7 +14,7 @@
   let width = $state(800)
   let height = $state(380)
   const put = $derived(new Date(outlook.put_in_at).getTime())
-  const serve = $derived((new Date(roast.serve_at).getTime() - put) / 60_000)
+  const serve = $derived((carveAt(roast).getTime() - put) / 60_000)
   const end = $derived(
     Math.max(outlook.end_min, outlook.peak_min, serve < outlook.end_min + 90 ? serve : 0, now) + 6,
   )
@@ -91,7 +91,7 @@
         class="serve"
       />
       <text x={axis.x(serve) - 6} y={height - box.bottom - 8} text-anchor="end" class="strong">
-        sit down {hour(new Date(roast.serve_at))}
+        {atItsEnd(roast)}
       </text>
     {/if}
     <line x1={axis.x(now)} x2={axis.x(now)} y1={box.top} y2={height - box.bottom} class="now" />

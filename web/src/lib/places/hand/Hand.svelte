@@ -8,7 +8,7 @@
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { delta, hour, sentence, temp } from '$lib/units'
+  import { carveAt, delta, hour, sentence, temp } from '$lib/units'
   import HandPicture from './HandPicture.svelte'
   import StageLine from './StageLine.svelte'
   import { KINDS, spans } from './shape'
@@ -54,7 +54,7 @@
   })
 
   const draft = $derived(plan.draft)
-  const serve = $derived(draft === null ? new Date() : new Date(draft.serve_at))
+  const serve = $derived(draft === null ? new Date() : carveAt(draft))
   const oven = $derived(kitchen.ovens.find((o) => o.id === draft?.oven_id))
   const cut = $derived(kitchen.catalogue?.cuts.find((c) => c.id === draft?.joint.cut))
   const locked = $derived(roast !== null && roast.status !== 'planning')
@@ -62,6 +62,8 @@
   const shaped = $derived(hand.shaped)
   const f = $derived(shaped?.forecast ?? null)
   const lengths = $derived(shaped === null ? [] : spans(shaped))
+  /** The hour of sitting down for a serving line pulled to the hour of carving. */
+  const sitDown = (at: Date): Date => new Date(at.getTime() + (draft?.ahead_min ?? 0) * 60_000)
   const inAt = $derived(f === null ? null : new Date(serve.getTime() - f.end_min * 60_000))
   const taken = $derived(shaped !== null && roast?.method === shaped.method)
   const notes = $derived(f === null ? [] : [...f.notes, ...f.cautions])
@@ -231,6 +233,7 @@
         <HandPicture
           {shaped}
           {serve}
+          atEnd={(draft?.ahead_min ?? 0) > 0 ? 'carve' : 'sit down'}
           {units}
           marks={oven?.marks ?? 'C'}
           stale={hand.stale}
@@ -238,7 +241,7 @@
           onpull={(base, edit) => hand.pull(base, edit)}
           ondrop={(base, edit) => void hand.drop(base, edit)}
           onedit={(edit) => void hand.edit(edit)}
-          onserve={(at) => !locked && plan.pull({ serve_at: at.toISOString() }, true)}
+          onserve={(at) => !locked && plan.pull({ serve_at: sitDown(at).toISOString() }, true)}
         />
         {#if f !== null}
           <MeatFace

@@ -22,6 +22,7 @@
   let {
     shaped,
     serve,
+    atEnd,
     units,
     marks,
     stale,
@@ -33,6 +34,8 @@
   }: {
     shaped: Shaped
     serve: Date
+    /** What happens at the end: it is carved, or sat down to. */
+    atEnd: string
     units: Units
     marks: Marks
     stale: boolean
@@ -419,7 +422,7 @@
     >
       <rect x={serveX - 60} y="16" width="76" height={BASE - 16} class="hit" />
       <line x1={serveX} x2={serveX} y1="20" y2={BASE} class="bar" />
-      <text x={serveX - 7} y="32" class="end">sit down {serveText}</text>
+      <text x={serveX - 7} y="32" class="end">{atEnd} {serveText}</text>
       <rect x={serveX - 5} y="44" width="10" height="34" rx="5" class="knob" />
     </g>
     {#if hold !== null && hold.what !== 'serve' && hold.what !== 'block' && Math.abs(late) >= 1}

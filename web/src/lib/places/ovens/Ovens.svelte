@@ -14,7 +14,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { delta, dial, fromF, hour, sentence, temp, toF, type Marks } from '$lib/units'
+  import { carveAt, delta, dial, fromF, hour, sentence, temp, toF, type Marks } from '$lib/units'
   import DialPicture from './DialPicture.svelte'
   import Shelves from './Shelves.svelte'
   import { bodyOf, freshOven, parseList, parsePair } from './profile'
@@ -48,7 +48,7 @@
   const tonight = $derived(which?.ovens.find((o) => o.oven_id === oven?.id))
   const size = $derived(tonight?.forecast?.size)
   const draft = $derived(plan.draft)
-  const serve = $derived(draft === null ? null : new Date(draft.serve_at))
+  const serve = $derived(draft === null ? null : carveAt(draft))
 
   $effect(() => {
     const id = oven?.id

@@ -8,7 +8,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { dial, hour, sentence, temp, weight } from '$lib/units'
+  import { atItsEnd, carveAt, dial, hour, sentence, temp, weight } from '$lib/units'
   import {
     COLUMNS,
     because,
@@ -47,7 +47,7 @@
   })
 
   const draft = $derived(plan.draft)
-  const serve = $derived(draft === null ? new Date() : new Date(draft.serve_at))
+  const serve = $derived(draft === null ? new Date() : carveAt(draft))
   const oven = $derived(kitchen.ovens.find((o) => o.id === draft?.oven_id))
   const cut = $derived(kitchen.catalogue?.cuts.find((c) => c.id === draft?.joint.cut))
   const worked = $derived(plan.ways.filter((w): w is Worked => w.forecast !== null))
@@ -160,7 +160,7 @@
             <span class="hour" style:left="{mark.x}px">{mark.text}</span>
           {/each}
           <span class="hour sit" style:left="{clock(serve.getTime())}px"
-            >sit down {hour(serve)}</span
+            >{draft === null ? '' : atItsEnd(draft)}</span
           >
         </div>
         <span></span>
