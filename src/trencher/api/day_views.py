@@ -6,8 +6,10 @@ from datetime import datetime
 
 from trencher.api import schemas as s
 from trencher.core.catalogue.sides import Side
+from trencher.core.day.buying import Meals, Yield
 from trencher.core.day.dishes import JointDish, SideDish
 from trencher.core.day.log import DayEvent
+from trencher.core.day.mends import Mend
 from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
 from trencher.service.days import Planned
@@ -62,6 +64,11 @@ def day(p: Planned) -> s.DayOut:
             now=[x.id for x in p.where.now],
             next=None if p.where.next is None else p.where.next.id, left=p.where.left,
         ),
+        shelves=table.fridge_shelves,
+        quiet=facts.get("quiet"),
+        gravy=s.GravyBody(**facts.get("gravy") or {}),
+        cautions=[s.NoteOut(code=c.code, text=c.text) for c in p.cautions],
+        late=list(order.late),
         undo=None if undoable is None else _undo(undoable), last_seq=p.day.last_seq,
     )  # fmt: skip
 
@@ -101,6 +108,31 @@ def _side(p: Planned, entry: s.SideEntry) -> s.DaySideOut:
 
 def _look(dish: SideDish | None, note: str) -> str:
     return note if dish is not None and note in LOOKS.values() else ""
+
+
+def slip(found: Mend, dish: str, p: Planned) -> s.SlipOut:
+    """A slip at this stage."""
+    return s.SlipOut(
+        code=found.row.code, dish=dish, asks=found.row.words, costs=found.costs,
+        words=found.words, possible=found.possible, until=p.hour(found.until_min),
+    )  # fmt: skip
+
+
+def yields(y: Yield) -> s.YieldOut:
+    """Where a raw weight goes."""
+    return s.YieldOut(
+        raw_kg=y.raw_kg, bone_kg=y.bone_kg, trim_kg=y.trim_kg, fat_kg=y.fat_kg,
+        cooking_kg=y.cooking_kg, cooked_kg=y.cooked_kg, low_kg=y.low_kg, high_kg=y.high_kg,
+        ribs=y.ribs, plates=y.plates,
+    )  # fmt: skip
+
+
+def meals(m: Meals) -> s.MealsOut:
+    """An offer as meals."""
+    return s.MealsOut(
+        name=m.offer.name, yields=yields(m.yields), tonight=m.tonight, later=m.later, lost=m.lost,
+        short=m.short, per_plate=m.per_plate,
+    )  # fmt: skip
 
 
 def repair(r: Repair, p: Planned) -> s.RepairOut:

@@ -26,6 +26,9 @@ def _bounds(name: str) -> Any:
     return Field(ge=low, le=high, description=f"{unit}")
 
 
+Flag = Literal["rolled", "slit", "stuffed", "tenderised", "thawed_warm", "wild"]
+
+
 class In(BaseModel):
     """A body we accept: nothing unknown, no NaN."""
 
@@ -65,7 +68,22 @@ class JointBody(In):
     surface: Literal["wet", "blotted", "dried"] = "blotted"
     tied: bool | None = None
     coat: CoatId = "none"
+    flags: Annotated[list[Flag], Field(max_length=6)] = []
     own: dict[str, JsonValue] | None = None
+
+
+class CareBody(In):
+    """What a joint is given before its day."""
+
+    frozen: Literal["no", "was", "is"] = "no"
+    thaw_in: Literal["fridge", "water"] = "fridge"
+    fridge_c: Annotated[float, Field(ge=0, le=12)] = 4.0
+    salt_g_kg: Annotated[float, Field(ge=0, le=40)] = 0.0
+    salt_id: Annotated[str, Field(min_length=1, max_length=30)] = "fine"
+    uncovered: bool = False
+    marinade: bool = False
+    tie: bool = False
+    chill_min: Annotated[float, Field(ge=0, le=90)] = 0.0
 
 
 JOINT_EXAMPLE: dict[str, JsonValue] = {
@@ -299,6 +317,7 @@ class PlanBody(In):
     thermometer: Thermometer = "leave-in"
     serve_at: datetime
     ahead_min: Ahead = 0.0
+    care: CareBody = CareBody()
 
 
 class PlanChange(In):
@@ -313,6 +332,7 @@ class PlanChange(In):
     thermometer: Thermometer | None = None
     serve_at: datetime | None = None
     ahead_min: Ahead | None = None
+    care: CareBody | None = None
 
 
 class ChoiceBody(In):
@@ -618,6 +638,31 @@ class CoatOut(Out):
     word: str
 
 
+class GuestBody(In):
+    """One at table. ``strict``: the authority's strict figure is the one for this plate; why is
+    nobody's business and is not kept. ``avoids``: kinds of meat, or "meat"."""
+
+    name: Annotated[str, Field(min_length=1, max_length=40)]
+    appetite: Literal["small", "usual", "hearty"] = "usual"
+    wish: Annotated[str, Field(max_length=120)] = ""
+    strict: bool = False
+    avoids: Annotated[
+        list[Literal["beef", "lamb", "pork", "game", "meat"]], Field(max_length=5)
+    ] = []
+    allergies: Annotated[
+        list[Annotated[str, Field(min_length=1, max_length=30)]], Field(max_length=14)
+    ] = []
+
+
+class PeopleBody(In):
+    """Everybody who is named."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"people": [{"name": "Bram", "avoids": ["pork"]}]}]}
+    )
+    people: Annotated[list[GuestBody], Field(max_length=200)]
+
+
 class Catalogue(Out):
     """What can be chosen from."""
 
@@ -627,7 +672,8 @@ class Catalogue(Out):
     salts: list[SaltOut]
     profiles: list[dict[str, str]]
     limits: dict[str, tuple[float, float]]
-    people: list[dict[str, str]]
+    people: list[GuestBody]
+    flags: dict[str, str]
     profile: str
     demo: bool
 
@@ -926,6 +972,7 @@ class RoastOut(Out):
     thermometer: Thermometer
     serve_at: datetime
     ahead_min: float
+    care: CareBody
     school: str | None
     method: str | None
     pull_stage: int | None
@@ -1036,6 +1083,17 @@ class LimitsBody(In):
     weak_grip: bool = False
 
 
+HourText = Annotated[str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")]
+
+
+class GravyBody(In):
+    """How the gravy is made."""
+
+    starch: Literal["flour", "cornflour", "potato", "arrowroot", "none"] = "cornflour"
+    body: Literal["thin", "coating", "thick"] = "coating"
+    strain: bool = True
+
+
 class DayChange(In):
     """The parts of a day that change; what is left out stays."""
 
@@ -1054,6 +1112,19 @@ class DayChange(In):
     ] = None
     rings: Annotated[int | None, Field(ge=0, le=12)] = None
     limits: LimitsBody | None = None
+    shelves: Annotated[int | None, Field(ge=1, le=8, description="of the fridge")] = None
+    quiet: Annotated[
+        tuple[HourText, HourText] | None, Field(description="nobody is to be woken")
+    ] = None
+    gravy: GravyBody | None = None
+
+
+class SlippedBody(In):
+    """“I forgot …”: which slip, about which dish ("" for the table)."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"code": "plates_cold", "dish": ""}]})
+    code: Annotated[str, Field(min_length=1, max_length=40)]
+    dish: Annotated[str, Field(max_length=60)] = ""
 
 
 class DidBody(In):
@@ -1068,6 +1139,7 @@ class DidBody(In):
 class UndoBody(In):
     """Which event of the day to take back; null for the latest."""
 
+    model_config = ConfigDict(json_schema_extra={"examples": [{"seq": None}]})
     seq: Annotated[int | None, Field(ge=1, le=2**31)] = None
 
 
@@ -1200,6 +1272,11 @@ class DayOut(Out):
     where: WhereOut
     undo: UndoOut | None
     last_seq: int
+    shelves: int
+    quiet: tuple[HourText, HourText] | None
+    gravy: GravyBody
+    cautions: list[NoteOut]
+    late: list[str]
 
 
 class DaysOut(Out):
@@ -1265,3 +1342,129 @@ class OwnSideBody(In):
     allergens: Annotated[
         list[Annotated[str, Field(min_length=1, max_length=30)]], Field(max_length=14)
     ] = []
+
+
+class SlipOut(Out):
+    """A slip at this stage. ``possible``: mending is worth it; ``words`` then says how, else why it
+    is left alone. ``until``: the last hour for it."""
+
+    code: str
+    dish: str
+    asks: str
+    costs: str
+    words: str
+    possible: bool
+    until: datetime
+
+
+# --- buying -------------------------------------------------------------------------------------
+class OfferBody(In):
+    """A piece on offer."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    cut: Annotated[str, Field(min_length=1, max_length=60)]
+    weight_kg: Annotated[float, _bounds("weight_kg")]
+    price: Annotated[float, Field(ge=0, le=1e6)]
+    own: dict[str, JsonValue] | None = None
+
+
+class BuyingBody(WishBody):
+    """How much to buy: the joint as it is, who eats, what is left over, the price, other offers."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
+                    "rest_min": 40, "people": 8, "leftover_plates": 4, "price": 52.0,
+                    "offers": [
+                        {"name": "On the bone", "cut": "beef-fore-rib", "weight_kg": 3.0,
+                         "price": 66.0}
+                    ],
+                }
+            ]
+        }
+    )  # fmt: skip
+    people: Annotated[int, Field(ge=1, le=200)]
+    leftover_plates: Annotated[float, Field(ge=0, le=200)] = 0
+    price: Annotated[float | None, Field(ge=0, le=1e6)] = None
+    offers: Annotated[list[OfferBody], Field(max_length=4)] = []
+    care: CareBody = CareBody()
+
+
+class YieldOut(Out):
+    """Where a raw weight goes, kg."""
+
+    raw_kg: float
+    bone_kg: float
+    trim_kg: float
+    fat_kg: float
+    cooking_kg: float
+    cooked_kg: float
+    low_kg: float
+    high_kg: float
+    ribs: int | None
+    plates: tuple[int, int]
+
+
+class FatOut(Out):
+    """One way with the fat cover: what it does to plates, time, crust and loss."""
+
+    choice: Literal["trimmed", "cut_away", "eaten"]
+    yields: YieldOut
+    pull_min: float
+    crust: float
+    loss: float
+
+
+class MealsOut(Out):
+    """An offer as meals."""
+
+    name: str
+    yields: YieldOut
+    tonight: int
+    later: int
+    lost: int
+    short: int
+    per_plate: float | None
+
+
+class BuyingOut(Out):
+    """What this joint feeds, what to buy instead, and what each offer comes to."""
+
+    yields: YieldOut
+    wanted_kg: float
+    buy_kg: float
+    buy_ribs: int | None
+    over_plates: float
+    fat: list[FatOut]
+    meals: list[MealsOut]
+    better: str
+    keep_days: int
+    card: list[str]
+    figure: str
+    figure_raised: list[str]
+
+
+class SaltAdviceOut(Out):
+    """When to salt with the time that is left."""
+
+    when: Literal["now", "just_before", "at_table"]
+    depth_mm: float
+    words: str
+    grams: float
+    teaspoons: float
+    salt: str
+    thaw_fridge_h: float | None
+    thaw_water_h: float | None
+
+
+class SaltAskBody(In):
+    """Salt and thawing for a joint, with so many hours left before it goes in."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"joint": JOINT_EXAMPLE, "hours_left": 6.0}]}
+    )
+    joint: JointBody
+    care: CareBody = CareBody()
+    hours_left: Annotated[float, Field(ge=-1e6, le=1e6)]

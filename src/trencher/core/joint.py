@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import get_args
 
 from trencher.core.catalogue.coats import CoatId, coat_named
 from trencher.core.catalogue.cuts import Cut, cut_named
-from trencher.core.errors import InputError, OutOfRange
+from trencher.core.catalogue.safety import FLAGS, raised
+from trencher.core.errors import InputError, OutOfRange, UnknownName
 from trencher.core.thermal.geometry import fullness, section_area
 from trencher.core.thermal.properties import raw_density
 from trencher.core.thermal.surface import SurfaceState
@@ -43,7 +44,8 @@ class Joint:
 
     ``fat_mm``: fat on top, None for the cut's usual. ``surface``: how wet it goes in. ``tied``:
     None for as the cut is usually sold. ``coat``: what is put on it, which heat may spoil; it
-    changes nothing else. ``own``: the user's own cut, named by ``cut``.
+    changes nothing else. ``flags``: what raises its figure (``safety.FLAGS``). ``own``: the user's
+    own cut, named by ``cut``.
     """
 
     cut: str
@@ -57,6 +59,7 @@ class Joint:
     tied: bool | None = None
     coat: CoatId = "none"
     own: Cut | None = None
+    flags: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
         if self.own is None:
@@ -67,6 +70,9 @@ class Joint:
                 allowed=f"allowed: {', '.join(get_args(SurfaceState))}",
             )  # fmt: skip
         coat_named(self.coat)
+        for flag in self.flags:
+            if flag not in FLAGS:
+                raise UnknownName("joint.flags", flag, FLAGS)
         for name, (low, high, unit) in LIMITS.items():
             value = getattr(self, name)
             if value is None:
@@ -83,6 +89,12 @@ class Joint:
     def facts(self) -> Cut:
         """The catalogue's record of its cut."""
         return self.own or cut_named(self.cut)
+
+    @property
+    def judged(self) -> Cut:
+        """The cut with the safety class that this joint's flags raise it to."""
+        cut = self.facts
+        return replace(cut, safety=raised(cut.safety, self.flags))
 
     @property
     def top_fat_mm(self) -> float:

@@ -9,12 +9,13 @@ from __future__ import annotations
 import datetime as dt
 import threading
 from collections import OrderedDict
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any
 
 from trencher.core.catalogue.care import Care
+from trencher.core.catalogue.safety import profile_named
 from trencher.core.catalogue.sides import SIDES, Side, SideStep, own_side, side_named
 from trencher.core.catalogue.slips import SlipRow, slip_named
 from trencher.core.day.clashes import Clash, clashes
@@ -32,6 +33,7 @@ from trencher.core.day.dishes import (
 from trencher.core.day.log import Day
 from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
+from trencher.core.day.people import Guest, table_cautions
 from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
@@ -39,6 +41,7 @@ from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, Tre
 from trencher.core.method.schools import schools_for
 from trencher.core.method.stages import Rest
 from trencher.core.outcome.outcomes import servings
+from trencher.core.planner.cautions import Caution
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.ways import occasion, written
 from trencher.core.session import Session
@@ -68,6 +71,7 @@ class Planned:
     where: Where
     now_min: float
     sides: Mapping[str, Side]
+    cautions: tuple[Caution, ...]
 
     def hour(self, minute: float) -> datetime:
         """The hour of a minute before the table."""
@@ -155,6 +159,7 @@ class DayService:
         return Planned(
             date=date, day=replace(day, facts=facts), serve_at=serve, order=order, clashes=found,
             where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.sides()},
+            cautions=self._cautions(order, facts, serve),
         )  # fmt: skip
 
     def _ordered(
@@ -201,7 +206,11 @@ class DayService:
             roast_id: self._forecast(session, facts["joints"].get(roast_id) or {})
             for roast_id, session in sessions.items()
         }
-        plates = {k: _plates(f, people) for k, (f, _) in worked.items()}
+        guests = self.guests()
+        plates = {
+            k: _plates(f, people - sum(not g.eats(f.roast.joint.facts.kind) for g in guests))
+            for k, (f, _) in worked.items()
+        }
         knife = -plating_min(people, len(sides) + len(sessions))
         wanted = {k: float(s.plan["wanted_c"]) for k, s in sessions.items()}
         carving = carving_order(plates, wanted, knife)
@@ -255,7 +264,7 @@ class DayService:
         method = session.method
         assumed = method is None
         if method is None:
-            method = _first_way(wish)
+            method = first_way(wish)
         if change.get("air_c"):
             method = f"{change['air_c']:g}C until peak {wish.wanted_c:g}C; rest open 20min"
             rests = [s for s in wish.roast(method).method.stages if isinstance(s, Rest)]
@@ -265,6 +274,36 @@ class DayService:
             method = _longer_rest(wish, method, float(change["earlier_min"]))
         found, _ = work_out(wish, method, quick=True)
         return found, assumed
+
+    def guests(self) -> tuple[Guest, ...]:
+        """Everybody who is named."""
+        return tuple(
+            Guest(**{**g, "avoids": tuple(g.get("avoids") or ()),
+                     "allergies": tuple(g.get("allergies") or ())})
+            for g in self.repository.setting("people") or []
+        )  # fmt: skip
+
+    def _cautions(
+        self, order: Order, facts: Mapping[str, Any], serve: datetime
+    ) -> tuple[Caution, ...]:
+        found = list(
+            table_cautions(order.table, self.guests(), profile_named(self.roasts.profile()))
+        )
+        quiet = facts.get("quiet")
+        woken = [] if quiet is None else [
+            s for s in order.steps if s.hands_min > 0 and _in_quiet(serve, s.at_min, quiet)
+        ]  # fmt: skip
+        if woken:
+            first = serve + timedelta(minutes=woken[0].at_min)
+            found.append(
+                Caution(
+                    "quiet",
+                    f"In the quiet hours it asks for you at {first:%H:%M}: {woken[0].words}. An "
+                    "oven is left on overnight only with a working smoke alarm and someone at "
+                    "home.",
+                )
+            )
+        return tuple(found)
 
     def _mends(self, day: Day, serve: datetime) -> tuple[Step, ...]:
         """The tasks that came of slips."""
@@ -437,6 +476,13 @@ def _about(row: SlipRow, dish: str, table: Table) -> str:
     return dish if dish in own else next(iter(own), "")
 
 
+def _in_quiet(serve: datetime, minute: float, quiet: Sequence[str]) -> bool:
+    at = serve + timedelta(minutes=minute)
+    now = f"{at:%H:%M}"
+    start, end = quiet
+    return start <= now < end if start <= end else now >= start or now < end
+
+
 def _date_of(serve_at: str) -> str:
     return datetime.fromisoformat(serve_at).astimezone().date().isoformat()
 
@@ -478,7 +524,7 @@ def _plates(forecast: Forecast, people: int) -> int:
     return max(1, min(people, round(0.5 * (few + many))))
 
 
-def _first_way(wish: Wish) -> str:
+def first_way(wish: Wish) -> str:
     """The first school that suits: what is assumed while nobody has chosen."""
     here = occasion(wish.roast(ANY_METHOD), wish.rest_min, wish.thermometer)
     for school in schools_for(wish.joint.facts):

@@ -21,6 +21,7 @@ from trencher.service.planning import Wish, cooker_of, joint_of, planned_summary
 from trencher.service.roasts import RoastService
 from trencher.sim.roast import PretendRoast, Span
 from trencher.sim.world import (
+    CURED_YESTERDAY,
     DEMO_HOUR,
     DEMO_MINUTE,
     OVENS,
@@ -90,6 +91,10 @@ def build_world(repository: Repository, today: datetime) -> None:
         repository.create(joint["id"], plan, morning.isoformat())
     supper = {**SUPPER, "serve_at": serve.isoformat()}
     repository.append_to_day(serve.date().isoformat(), "opened", supper, morning.isoformat())
+    evening = (serve - timedelta(days=1)).replace(hour=17, minute=20)
+    for n, step in enumerate(CURED_YESTERDAY):
+        at = (evening + timedelta(minutes=6 * n)).isoformat()
+        repository.append_to_day(serve.date().isoformat(), "did", {"step": step, "at": at}, at)
 
 
 def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> None:

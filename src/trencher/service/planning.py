@@ -42,6 +42,8 @@ def joint_of(facts: Mapping[str, Any]) -> Joint:
     it was made with. Raises InputError for facts that make no sense."""
     own = facts.get("own")
     known = {k: v for k, v in facts.items() if k != "own" and v is not None}
+    if "flags" in known:
+        known["flags"] = tuple(known["flags"])
     return Joint(**known, own=None if own is None else own_cut({**own, "id": known["cut"]}))
 
 
@@ -179,7 +181,7 @@ def work_out(
 ) -> tuple[Forecast, tuple[Caution, ...]]:
     """One method's forecast and cautions. Raises what the notation and the planner raise."""
     found = cached_forecast(wish.roast(method), wish.doubt, quick)
-    return found, plan_cautions(wish.joint.facts, found, profile_named(wish.profile))
+    return found, plan_cautions(wish.joint.judged, found, profile_named(wish.profile))
 
 
 def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) -> list[Way]:

@@ -147,7 +147,7 @@ class RoastService:
 
     def verdict(self, session: Session) -> Verdict:
         """The figure of the profile in use against this roast's core readings."""
-        cut = joint_of(session.plan["joint"]).facts
+        cut = joint_of(session.plan["joint"]).judged
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
         return plate_verdict(cut, profile_named(self.profile()), measured)
 

@@ -39,12 +39,16 @@ TINS: tuple[dict[str, Any], ...] = (
     {"name": "Iron pot", "length_mm": 300, "width_mm": 240, "depth_mm": 140, "hob": True},
 )
 
-PEOPLE: tuple[dict[str, str], ...] = (
-    {"name": "Tobit", "wish": "well done"}, {"name": "Ottoline", "wish": "strict figure"},
-    {"name": "Bram", "wish": "no pork"}, {"name": "Fenella", "wish": "no garlic, no mustard"},
+PEOPLE: tuple[dict[str, Any], ...] = (
+    {"name": "Tobit", "wish": "well done", "appetite": "hearty"},
+    {"name": "Ottoline", "strict": True},
+    {"name": "Bram", "avoids": ["pork"]},
+    {"name": "Fenella", "wish": "no garlic", "allergies": ["mustard", "garlic"]},
     {"name": "Casimir", "wish": "as pink as it comes"},
-    {"name": "Wilhelmina", "wish": "strict figure"}, {"name": "Juniper", "wish": "strict figure"},
-    {"name": "Ines", "wish": ""}, {"name": "Pascoe", "wish": ""}, {"name": "Rhona", "wish": ""},
+    {"name": "Wilhelmina", "strict": True, "appetite": "small"},
+    {"name": "Juniper", "strict": True, "appetite": "small"},
+    {"name": "Ines"}, {"name": "Pascoe", "appetite": "hearty"},
+    {"name": "Rhona", "avoids": ["meat"]},
 )  # fmt: skip
 """Seventeen at table with seven more who eat anything. The figure is shown, never its reason."""
 
@@ -57,6 +61,9 @@ SUPPER: dict[str, Any] = {
     ],
 }  # fmt: skip
 """The supper's table: five sides and a main for the one who eats no meat this week."""
+
+CURED_YESTERDAY = ("pork-loin/before-salt", "pork-loin/before-dry")
+"""Steps of the supper that were done the evening before."""
 
 TONIGHT: tuple[dict[str, Any], ...] = (
     {
@@ -73,6 +80,11 @@ TONIGHT: tuple[dict[str, Any], ...] = (
         "joint": {
             "cut": "pork-loin-rind", "weight_kg": 2.6, "thickness_mm": 98.0,
             "width_mm": None, "length_mm": 310.0, "start_c": 6.0,
+        },
+        "care": {
+            "frozen": "no", "thaw_in": "fridge", "fridge_c": 5.0, "salt_g_kg": 12.0,
+            "salt_id": "coarse", "uncovered": True, "marinade": False, "tie": False,
+            "chill_min": 0.0,
         },
     },
 )  # fmt: skip

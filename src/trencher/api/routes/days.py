@@ -6,7 +6,7 @@ import re
 import secrets
 from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Path, Response
+from fastapi import APIRouter, Path, Query, Response
 
 from trencher.api import day_views as views
 from trencher.api import schemas as s
@@ -58,6 +58,22 @@ def attempt(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
 def did(house: HouseDep, date: Date, body: s.DidBody) -> s.DayOut:
     """A step is done, or skipped."""
     house.days.did(date, body.step, body.at, skipped=body.skipped)
+    return _view(house, date)
+
+
+@router.get("/{date}/slips")
+def slips(
+    house: HouseDep, date: Date, step: Annotated[str | None, Query(max_length=160)] = None
+) -> list[s.SlipOut]:
+    """What may have been forgotten about a step, or at all; each with what to do now."""
+    planned = house.days.planned(date)
+    return [views.slip(m, dish, planned) for m, dish in house.days.slips(date, step)]
+
+
+@router.post("/{date}/slips", status_code=201)
+def slipped(house: HouseDep, date: Date, body: s.SlippedBody) -> s.DayOut:
+    """Own up to a slip; its mend becomes a task."""
+    house.days.slipped(date, body.code, body.dish)
     return _view(house, date)
 
 

@@ -14,7 +14,7 @@ from trencher.api.context import House, HouseDep
 from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
 from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands
-from trencher.core.catalogue.safety import PROFILES, profile_named
+from trencher.core.catalogue.safety import FLAGS, PROFILES, profile_named
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.joint import LIMITS
@@ -54,7 +54,8 @@ def catalogue(house: HouseDep) -> s.Catalogue:
             for p in PROFILES.values()
         ],
         limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
-        people=house.repository.setting("people") or [],
+        people=[s.GuestBody(**g) for g in house.repository.setting("people") or []],
+        flags=dict(FLAGS),
         profile=house.roasts.profile(),
         demo=house.live is not None,
     )
@@ -104,6 +105,18 @@ def set_bands(house: HouseDep, body: s.BandsBody) -> list[s.BandOut]:
     bands = checked_bands([Band(b.word, b.from_c) for b in body.bands])
     house.repository.set_setting("bands", [{"word": b.word, "from_c": b.from_c} for b in bands])
     return _bands(house)
+
+
+@router.put("/people")
+def set_people(house: HouseDep, body: s.PeopleBody) -> list[s.GuestBody]:
+    """Everybody who is named at table; a name twice is a conflict."""
+    names = [g.name.strip().casefold() for g in body.people]
+    if len(names) != len(set(names)):
+        raise Conflict("a name stands there twice", allowed="each name once")
+    house.repository.set_setting("people", [g.model_dump() for g in body.people])
+    for date in house.days.dates():
+        house.feed.ring(day=date)
+    return body.people
 
 
 @router.put("/profile/{profile_id}")

@@ -12,7 +12,7 @@ from typing import Literal
 SALT_DIFFUSES_M2_S = 2.0e-10
 """Salt in cold raw meat: published values lie between 1 and 4·10⁻¹⁰ m²/s."""
 USUAL_G_PER_KG, MOST_G_PER_KG = 10.0, 40.0
-CURE_H, CURE_FALLBACK_H = 24.0, 3.0
+CURE_H, CURE_FALLBACK_H = 24.0, 1.25
 DRY_H, DRY_FALLBACK_H = 18.0, 3.0
 MARINADE_H, MARINADE_FALLBACK_H = 12.0, 2.0
 LONGEST_H = 72.0

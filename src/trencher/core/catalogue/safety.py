@@ -6,6 +6,7 @@ Nothing here says that a plate is safe. A plan is compared with a figure; only a
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -67,8 +68,8 @@ class Profile:
     """One authority's figures for each safety class, with where they are from.
 
     ``cold_c``, ``hot_c``: between these food does not stand for long, at most
-    ``room_min`` before it is eaten. ``strict``: the figure for
-    people at greater risk; only a reading in that slice counts.
+    ``room_min`` before it is eaten; leftovers keep ``keep_days``. ``strict``: the figure for
+    people at greater risk, ``strict_c`` its temperature; only a reading in that slice counts.
     """
 
     id: ProfileId
@@ -80,7 +81,30 @@ class Profile:
     cold_c: float = 5.0
     hot_c: float = 60.0
     room_min: float = 120.0
+    strict_c: float = 70.0
+    keep_days: int = 2
     checked: str = "2026-11; check with your own authority"
+
+
+FLAGS: dict[str, str] = {
+    "rolled": "rolled: what was outside lies in the middle now",
+    "slit": "slit or studded: the blade carried the surface inside",
+    "stuffed": "stuffed: the filling counts as the middle",
+    "tenderised": "tenderised or injected: needles carried the surface inside",
+    "thawed_warm": "thawed out of the fridge: the surface was warm for hours",
+    "wild": "wild omnivore: household freezing does not kill every parasite",
+}
+"""What raises a joint's figure, and why; what is true of a joint is ticked by the cook."""
+
+
+def raised(safety: SafetyClass, flags: Sequence[str]) -> SafetyClass:
+    """The class whose figure applies with these flags: a whole muscle that was opened is as rolled
+    meat; a wild omnivore is boar; what stands higher already stays."""
+    if "wild" in flags:
+        return "boar"
+    if safety == "whole" and any(flag in FLAGS for flag in flags):
+        return "rolled"
+    return safety
 
 
 _UK_HELD = Figure(70.0, 2.0, "{c:70} held for 2 minutes")
@@ -111,7 +135,7 @@ PROFILES: dict[ProfileId, Profile] = {
         {"whole": _US_REST, "rolled": _US_71, "pork": _US_REST, "game": _US_71, "boar": _US_71},
         strict="{c:71.1}",
         source="USDA FSIS minimum temperature guidance", holding=HELD_US,
-        cold_c=4.0,
+        cold_c=4.0, strict_c=71.1, keep_days=3,
     ),
     "ca": Profile(
         "ca", "Canada",
@@ -119,7 +143,7 @@ PROFILES: dict[ProfileId, Profile] = {
          "pork": Figure(71.0, 0.0, "{c:71}"), "game": Figure(74.0, 0.0, "{c:74}"),
          "boar": Figure(74.0, 0.0, "{c:74}")},
         strict="{c:71}, game {c:74}",
-        source="Health Canada cooking temperature guidance", cold_c=4.0,
+        source="Health Canada cooking temperature guidance", cold_c=4.0, strict_c=71.0, keep_days=2,
     ),
     "au": Profile(
         "au", "Australia and New Zealand",
@@ -127,7 +151,7 @@ PROFILES: dict[ProfileId, Profile] = {
          "pork": Figure(70.0, 0.0, "{c:70} to {c:75}"), "game": Figure(75.0, 0.0, "{c:75}"),
          "boar": Figure(75.0, 0.0, "{c:75}")},
         strict="{c:75}",
-        source="FSANZ guidance", room_min=240.0,
+        source="FSANZ guidance", room_min=240.0, strict_c=75.0, keep_days=2,
     ),
 }  # fmt: skip
 """Temperatures in words are marked, ``{c:70}``, for the unit of whoever reads them."""

@@ -8,7 +8,7 @@ from typing import Literal
 
 import numpy as np
 
-from trencher.core.joint import Joint
+from trencher.core.joint import Joint, size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Roast, kitchen
@@ -32,20 +32,55 @@ class Thaw:
     longest_h: float
 
 
+SMALLER = 0.55
+FRIDGE_H_W_M2K, THAWED_K_W_MK = 8.0, 0.45
+"""Heat to a joint in a fridge, radiation included, and conductivity of the part that has thawed."""
+
+
+def _plank(thickness_mm: float) -> float:
+    """What thawing time grows with at equal shape: a/h + a²/4k (Plank 1913; both of his shape
+    factors keep this ratio for slab and cylinder)."""
+    a = thickness_mm / 1000.0
+    return a / FRIDGE_H_W_M2K + a * a / (4.0 * THAWED_K_W_MK)
+
+
+def _simulated(joint: Joint, place: ThawIn) -> float | None:
+    """Hours until the core is free of ice, None if it is not within what is simulated."""
+    frozen = replace(joint, start_c=FREEZER_C, surface="blotted", coat="none")
+    method = parse_method(f"wait {place} {LONGEST_H[place]:g}h")
+    end = walk(kitchen(Roast(joint=frozen, cooker=Cooker(), method=method), COARSE)).end
+    record = end.record[: end.rows]
+    free = np.flatnonzero(record[:, 3] > THAWED_C)
+    return float(record[free[0], 0]) / 3600.0 if len(free) else None
+
+
+def _like(joint: Joint, share: float) -> Joint:
+    """The same shape, smaller."""
+    size = size_of(joint)
+    return replace(
+        joint, weight_kg=max(joint.weight_kg * share**3, 0.1),
+        thickness_mm=max(size.thickness_mm * share, 15.0),
+        width_mm=max(size.width_mm * share, 15.0), length_mm=max(size.length_mm * share, 20.0),
+        fat_mm=joint.top_fat_mm * share,
+    )  # fmt: skip
+
+
 @lru_cache(maxsize=64)
 def thaw(joint: Joint, place: ThawIn, fridge_c: float = FRIDGE_C) -> Thaw:
     """How long this joint, frozen through, thaws. ``fridge_c``: what the fridge really reads;
     the time goes with the distance of its air from the thawing meat (a straight correction of the
-    simulated time, good for a few degrees)."""
-    longest = LONGEST_H[place]
-    frozen = replace(joint, start_c=FREEZER_C, surface="blotted")
-    method = parse_method(f"wait {place} {longest:g}h")
-    end = walk(kitchen(Roast(joint=frozen, cooker=Cooker(), method=method), COARSE)).end
-    record = end.record[: end.rows]
-    free = np.flatnonzero(record[:, 3] > THAWED_C)
-    if not len(free):
-        return Thaw(place, None, longest)
-    hours = float(record[free[0], 0]) / 3600.0
-    if place == "fridge":
+    simulated time, good for a few degrees).
+
+    What takes longer than can be simulated is taken from a smaller piece of the same shape and
+    stretched as Plank's formula grows.
+    """
+    hours = _simulated(joint, place)
+    if hours is None:
+        small = _like(joint, SMALLER)
+        hours = _simulated(small, place)
+        if hours is not None:
+            thickness, less = size_of(joint).thickness_mm, size_of(small).thickness_mm
+            hours *= _plank(thickness) / _plank(less)
+    if place == "fridge" and hours is not None:
         hours *= (FRIDGE_C - THAWED_C) / max(fridge_c - THAWED_C, 0.5)
-    return Thaw(place, hours, longest)
+    return Thaw(place, hours, LONGEST_H[place])

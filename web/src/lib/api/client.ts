@@ -35,6 +35,11 @@ export type DaySide = Schemas['DaySideOut']
 export type SideEntry = Schemas['SideEntry']
 export type SideLine = Schemas['SideOut']
 export type RepairOffer = Schemas['RepairOut']
+export type Slip = Schemas['SlipOut']
+export type Buying = Schemas['BuyingOut']
+export type Care = Schemas['CareBody']
+export type SaltAdvice = Schemas['SaltAdviceOut']
+export type Guest = Schemas['GuestBody']
 export type Problem = Schemas['Problem']
 
 export const http = createClient<paths>({ baseUrl: '/api' })

@@ -7,6 +7,7 @@ import {
   type DayChange,
   type RepairOffer,
   type SideEntry,
+  type Slip,
 } from '$lib/api/client'
 
 export class DayState {
@@ -112,6 +113,18 @@ export class DayState {
   undo(seq: number | null = null): Promise<boolean> {
     return this.#command(() =>
       want(http.POST('/days/{date}/undo', { ...this.#path, body: { seq } })),
+    )
+  }
+
+  /** What may have been forgotten about a step, or at all. */
+  slips(step: string | null): Promise<Slip[]> {
+    const query = step === null ? {} : { step }
+    return want(http.GET('/days/{date}/slips', { params: { path: { date: this.date }, query } }))
+  }
+
+  slipped(code: string, dish: string): Promise<boolean> {
+    return this.#command(() =>
+      want(http.POST('/days/{date}/slips', { ...this.#path, body: { code, dish } })),
     )
   }
 

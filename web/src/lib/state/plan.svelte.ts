@@ -4,6 +4,7 @@
 import {
   http,
   want,
+  type Care,
   type Disturbance,
   type Joint,
   type Roast,
@@ -20,6 +21,7 @@ export type Draft = {
   serve_at: string
   ahead_min: number
   thermometer: Thermometer
+  care: Care
 }
 
 export type Wish = {
@@ -66,6 +68,7 @@ export class PlanState {
       rest_min: roast.rest_min,
       serve_at: roast.serve_at,
       ahead_min: roast.ahead_min,
+      care: roast.care,
       thermometer: roast.thermometer,
     }
     if (this.#id === roast.id && JSON.stringify(draft) === JSON.stringify(this.draft)) return

@@ -38,6 +38,7 @@ const roast = {
   rest_min: 40,
   serve_at: '2026-10-03T19:00:00Z',
   ahead_min: 0,
+  care: {},
 } as unknown as Roast
 
 beforeEach(() => {

@@ -1,6 +1,6 @@
 <script lang="ts">
   // The block: the joint itself, to scale, in the colours of what it will be.
-  import { http, want } from '$lib/api/client'
+  import { http, want, type Buying as BuyingAnswer } from '$lib/api/client'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
@@ -20,6 +20,9 @@
     toF,
     weight,
   } from '$lib/units'
+  import Butcher from './Butcher.svelte'
+  import Buying from './Buying.svelte'
+  import Care from './Care.svelte'
   import JointPicture from './JointPicture.svelte'
   import NewJoint from './NewJoint.svelte'
 
@@ -104,6 +107,7 @@
   const serve = $derived(draft === null ? new Date() : new Date(draft.serve_at))
   const servings = $derived(forecast === null ? null : forecast.cooked_kg / 0.16)
 
+  let bought = $state<BuyingAnswer | null>(null)
   let hourTyped = $state<string | null>(null)
   const hourFault = $derived(hourTyped !== null && parseHour(hourTyped) === null)
   function setHour(): void {
@@ -180,6 +184,11 @@
         </p>
       {/if}
       {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
+      <div class="below">
+        <Buying onfound={(b) => (bought = b)} />
+        <Care {roast} endMin={forecast?.end_min ?? null} />
+        <Butcher found={bought} />
+      </div>
     </div>
 
     <form class="right" onsubmit={(e) => e.preventDefault()} inert={locked}>
@@ -408,6 +417,13 @@
     display: block;
     font-size: 0.95rem;
   }
+  .below {
+    margin: 1.4rem 0 0 66px;
+    display: grid;
+    gap: 1.8rem;
+    border-top: 1px solid var(--line);
+    padding-top: 1.2rem;
+  }
   .waiting {
     opacity: 0.82;
   }
@@ -476,7 +492,8 @@
       width: 100%;
     }
     .legend,
-    .lesson {
+    .lesson,
+    .below {
       margin-left: 0;
     }
   }

@@ -50,11 +50,15 @@
     const kind = kitchen.catalogue?.cuts.find((c) => c.id === roast?.joint.cut)?.kind
     const found: [string, string[]][] = []
     for (const guest of kitchen.catalogue?.people ?? []) {
-      const { name, wish } = guest
-      if (!name || !wish || (wish === 'no pork' && kind !== 'pork')) continue
-      const same = found.find((f) => f[0] === wish)
-      if (same) same[1].push(name)
-      else found.push([wish, [name]])
+      const none = guest.avoids.includes('meat') || guest.avoids.some((k) => k === kind)
+      const asks = none
+        ? [`no ${kind}`]
+        : [guest.strict ? 'strict figure' : '', guest.wish].filter((w) => w !== '')
+      for (const wish of asks) {
+        const same = found.find((f) => f[0] === wish)
+        if (same) same[1].push(guest.name)
+        else found.push([wish, [guest.name]])
+      }
     }
     return found
   })

@@ -1,18 +1,61 @@
 <script lang="ts">
-  // Who sits down, and what the cook has: hands, rings, and what can be lifted.
-  import type { Day, DayChange } from '$lib/api/client'
+  // Who sits down, and what the cook has: hands, rings, shelves, quiet hours, and what can be lifted.
+  import { http, want, type Day, type DayChange, type Guest } from '$lib/api/client'
+  import { kitchen } from '$lib/state/kitchen.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
+  import { weight } from '$lib/units'
 
   let { day, onchange }: { day: Day; onchange: (part: DayChange) => void } = $props()
 
+  const LB = 0.45359237
   const helpers = $derived(day.helpers.join(', '))
+  const guests = $derived<Guest[]>(kitchen.catalogue?.people ?? [])
+  const metric = $derived(kitchen.units === 'C')
+  const lift = $derived(day.limits.lift_kg ?? null)
+  let fault = $state('')
+  let newcomer = $state('')
 
-  function named(text: string): void {
-    const names = text
+  const split = (text: string): string[] =>
+    text
       .split(',')
       .map((n) => n.trim())
       .filter((n) => n !== '')
+
+  function named(text: string): void {
+    const names = split(text)
     if (names.join() !== day.helpers.join()) onchange({ helpers: names.slice(0, 11) })
+  }
+
+  async function keep(people: Guest[]): Promise<void> {
+    try {
+      await want(http.PUT('/people', { body: { people } }))
+      await kitchen.reloadCatalogue()
+      fault = ''
+    } catch (error) {
+      fault = (error as Error).message
+    }
+  }
+
+  function guest(name: string, part: Partial<Guest>): void {
+    void keep(
+      guests.map((g) => (g.name === name ? { ...$state.snapshot(g), ...part } : g)) as Guest[],
+    )
+  }
+
+  function add(): void {
+    const name = newcomer.trim()
+    if (name === '') return
+    newcomer = ''
+    void keep([
+      ...guests,
+      { name, appetite: 'usual', wish: '', strict: false, avoids: [], allergies: [] },
+    ])
+  }
+
+  function quiet(index: 0 | 1, value: string): void {
+    const now = day.quiet ?? ['23:00', '07:00']
+    if (value === '') return
+    onchange({ quiet: index === 0 ? [value, now[1]] : [now[0], value] })
   }
 </script>
 
@@ -43,6 +86,14 @@
       unit=""
       onvalue={(rings) => rings !== day.rings && onchange({ rings: Math.round(rings) })}
     />
+    <NumberField
+      label="Fridge shelves free"
+      value={day.shelves}
+      low={1}
+      high={8}
+      unit=""
+      onvalue={(shelves) => shelves !== day.shelves && onchange({ shelves: Math.round(shelves) })}
+    />
     <label class="wide">
       <span class="label">Who could help (names, with commas)</span>
       <input
@@ -53,6 +104,198 @@
       />
     </label>
   </div>
+  <details>
+    <summary>
+      What the cook can do: {lift === null
+        ? 'any lift'
+        : `lifts up to ${weight(lift, kitchen.units)}`}{day.limits.one_hand ? ', one hand' : ''}{day
+        .limits.weak_grip
+        ? ', a weak grip'
+        : ''}
+    </summary>
+    <div class="fields">
+      <NumberField
+        label="Heaviest lift (0 for any)"
+        value={metric ? (lift ?? 0) : (lift ?? 0) / LB}
+        low={0}
+        high={metric ? 50 : 110}
+        step={0.5}
+        unit={metric ? 'kg' : 'lb'}
+        onvalue={(v) =>
+          onchange({
+            limits: {
+              ...day.limits,
+              lift_kg: v < 0.5 ? null : metric ? v : v * LB,
+            },
+          })}
+      />
+      <label class="tick">
+        <input
+          type="checkbox"
+          checked={day.limits.one_hand}
+          onchange={(e) =>
+            onchange({ limits: { ...day.limits, one_hand: e.currentTarget.checked } })}
+        />One good hand
+      </label>
+      <label class="tick">
+        <input
+          type="checkbox"
+          checked={day.limits.weak_grip}
+          onchange={(e) =>
+            onchange({ limits: { ...day.limits, weak_grip: e.currentTarget.checked } })}
+        />A weak grip
+      </label>
+    </div>
+    <p class="quiet">Steps are rewritten for it: split, reordered, or given to who helps.</p>
+  </details>
+  <details>
+    <summary
+      >Quiet hours{day.quiet ? `: ${day.quiet[0]} to ${day.quiet[1]}` : ': none'}; gravy: {day.gravy
+        .body}, {day.gravy.starch}</summary
+    >
+    <div class="fields">
+      <label>
+        <span class="label">Quiet from</span>
+        <input
+          class="field"
+          type="time"
+          value={day.quiet?.[0] ?? ''}
+          onchange={(e) => quiet(0, e.currentTarget.value)}
+        />
+      </label>
+      <label>
+        <span class="label">until</span>
+        <input
+          class="field"
+          type="time"
+          value={day.quiet?.[1] ?? ''}
+          onchange={(e) => quiet(1, e.currentTarget.value)}
+        />
+      </label>
+      <label>
+        <span class="label">Gravy thickened with</span>
+        <select
+          class="field"
+          value={day.gravy.starch}
+          onchange={(e) =>
+            onchange({ gravy: { ...day.gravy, starch: e.currentTarget.value as never } })}
+        >
+          <option value="cornflour">cornflour</option>
+          <option value="flour">flour</option>
+          <option value="potato">potato starch</option>
+          <option value="arrowroot">arrowroot</option>
+          <option value="none">nothing: boiled down</option>
+        </select>
+      </label>
+      <label>
+        <span class="label">and is to be</span>
+        <select
+          class="field"
+          value={day.gravy.body}
+          onchange={(e) =>
+            onchange({ gravy: { ...day.gravy, body: e.currentTarget.value as never } })}
+        >
+          <option value="thin">thin</option>
+          <option value="coating">coating a spoon</option>
+          <option value="thick">thick</option>
+        </select>
+      </label>
+      <label class="tick">
+        <input
+          type="checkbox"
+          checked={day.gravy.strain}
+          onchange={(e) => onchange({ gravy: { ...day.gravy, strain: e.currentTarget.checked } })}
+        />strained
+      </label>
+    </div>
+  </details>
+  <details>
+    <summary
+      >Who is named: {guests.length === 0
+        ? 'nobody'
+        : guests.map((g) => g.name).join(', ')}</summary
+    >
+    <ul class="guests">
+      {#each guests as g (g.name)}
+        <li>
+          <strong>{g.name}</strong>
+          <select
+            class="field"
+            aria-label="Appetite of {g.name}"
+            value={g.appetite}
+            onchange={(e) =>
+              guest(g.name, { appetite: e.currentTarget.value as Guest['appetite'] })}
+          >
+            <option value="small">eats little</option>
+            <option value="usual">as usual</option>
+            <option value="hearty">hearty</option>
+          </select>
+          <input
+            class="field"
+            aria-label="Wish of {g.name}"
+            placeholder="a wish"
+            value={g.wish}
+            onchange={(e) => guest(g.name, { wish: e.currentTarget.value })}
+          />
+          <select
+            class="field"
+            aria-label="{g.name} eats no"
+            value={g.avoids[0] ?? ''}
+            onchange={(e) =>
+              guest(g.name, {
+                avoids: e.currentTarget.value === '' ? [] : [e.currentTarget.value as never],
+              })}
+          >
+            <option value="">eats any meat</option>
+            <option value="pork">no pork</option>
+            <option value="beef">no beef</option>
+            <option value="lamb">no lamb</option>
+            <option value="game">no game</option>
+            <option value="meat">no meat</option>
+          </select>
+          <input
+            class="field"
+            aria-label="Allergies of {g.name}"
+            placeholder="allergies"
+            value={g.allergies.join(', ')}
+            onchange={(e) => guest(g.name, { allergies: split(e.currentTarget.value) })}
+          />
+          <label class="tick">
+            <input
+              type="checkbox"
+              checked={g.strict}
+              onchange={(e) => guest(g.name, { strict: e.currentTarget.checked })}
+            />strict figure
+          </label>
+          <button class="undo" onclick={() => keep(guests.filter((x) => x.name !== g.name))}>
+            Forget {g.name}
+          </button>
+        </li>
+      {/each}
+    </ul>
+    <div class="fields">
+      <label>
+        <span class="label">Somebody else</span>
+        <input
+          class="field"
+          bind:value={newcomer}
+          autocomplete="off"
+          onkeydown={(e) => e.key === 'Enter' && add()}
+        />
+      </label>
+      <button class="act plain" onclick={add}>Add</button>
+      {#if guests.some((g) => g.strict)}
+        <button
+          class="undo"
+          onclick={() =>
+            keep(guests.map((g) => ({ ...$state.snapshot(g), strict: false })) as Guest[])}
+        >
+          Forget who needs the strict figure
+        </button>
+      {/if}
+    </div>
+    {#if fault !== ''}<p class="wrong" role="alert">{fault}</p>{/if}
+  </details>
 </section>
 
 <style>
@@ -65,10 +308,29 @@
   }
   .fields {
     display: grid;
-    grid-template-columns: repeat(3, minmax(90px, 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
     gap: 0.7rem;
+    align-items: end;
   }
   .wide {
     grid-column: 1 / -1;
+  }
+  summary {
+    min-height: 40px;
+    cursor: pointer;
+    padding: 0.4rem 0;
+  }
+  .guests li {
+    display: grid;
+    grid-template-columns: 1fr 1fr 1.4fr;
+    gap: 0.4rem;
+    align-items: center;
+    padding: 0.5rem 0;
+    border-top: 1px solid var(--line);
+  }
+  @media (max-width: 600px) {
+    .guests li {
+      grid-template-columns: 1fr 1fr;
+    }
   }
 </style>

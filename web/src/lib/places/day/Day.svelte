@@ -137,6 +137,14 @@
         </div>
       </div>
       {#if here.fault !== ''}<p class="fault" role="alert">{here.fault}</p>{/if}
+      {#each day.late as line (line)}<p class="fault">{sentence(line, units)}</p>{/each}
+      {#if day.cautions.length > 0}
+        <ul class="cautions" aria-label="Cautions">
+          {#each day.cautions as caution (caution.code)}<li>
+              {sentence(caution.text, units)}
+            </li>{/each}
+        </ul>
+      {/if}
       {#if assumed.length > 0}
         <p class="quiet">
           Nobody chose a way yet for {#each assumed as joint, n (joint.id)}{n > 0 ? ' and ' : ''}<a
@@ -176,6 +184,8 @@
         onchoose={(step) => (chosen = step)}
         ondid={(step, at, skipped) => void here.did(step, at, skipped)}
         onundo={(seq) => void here.undo(seq)}
+        askSlips={(step) => here.slips(step)}
+        onslip={(slip) => void here.slipped(slip.code, slip.dish)}
       />
     </div>
   </div>
@@ -226,6 +236,11 @@
   }
   .tools {
     align-items: center;
+  }
+  .cautions li {
+    border-left: 4px solid var(--ember);
+    padding-left: 0.7rem;
+    margin: 0.2rem 0;
   }
   .tools .undo {
     display: inline-flex;

@@ -6,6 +6,7 @@
   import {
     STEP_MIN,
     clockScale,
+    firstOfDay,
     glow,
     handsOf,
     laid,
@@ -49,7 +50,7 @@
   let serving = $state<{ y0: number; from: number } | null>(null)
 
   const serve = $derived(new Date(day.serve_at))
-  const first = $derived(Math.floor((day.first_min - 8) / 15) * 15)
+  const first = $derived(Math.floor((firstOfDay(day) - 8) / 15) * 15 - 6)
   const scale = $derived(clockScale(first, 0))
   const lanes = $derived(lanesOf(ovens))
   const laneWidth = $derived.by(() => {
@@ -71,7 +72,7 @@
   const inLane = $derived(
     lanes.map((lane) =>
       lane.id === 'hands'
-        ? laid(handsOf(day.steps))
+        ? laid(handsOf(day.steps.filter((s) => s.at_min >= first)))
         : laid(day.spans.filter((s) => s.lane === lane.id && s.kind !== 'stand')),
     ),
   )

@@ -1,8 +1,8 @@
 <script lang="ts">
   // The running order as lines: an hour, what to do, whose hands; ticked, skipped, or entered for an
   // earlier minute.
-  import type { Day, DayStep } from '$lib/api/client'
-  import { atHour, hour, parseHour, sentence, type Units } from '$lib/units'
+  import type { Day, DayStep, Slip } from '$lib/api/client'
+  import { atHour, hour, longDay, parseHour, sentence, type Units } from '$lib/units'
 
   let {
     day,
@@ -13,6 +13,8 @@
     onchoose,
     ondid,
     onundo,
+    askSlips,
+    onslip,
   }: {
     day: Day
     units: Units
@@ -22,6 +24,8 @@
     onchoose: (step: string | null) => void
     ondid: (step: string, at: Date | null, skipped: boolean) => void
     onundo: (seq: number | null) => void
+    askSlips: (step: string) => Promise<Slip[]>
+    onslip: (slip: Slip) => void
   } = $props()
 
   const serve = $derived(new Date(day.serve_at))
@@ -30,6 +34,31 @@
   const late = $derived(new Set(day.where.late))
   const soon = $derived(new Set(day.where.now))
   const isOver = (s: DayStep): boolean => s.done_at !== null || s.skipped_at !== null
+
+  let slips = $state<{ step: string; found: Slip[] } | null>(null)
+
+  async function forgot(step: DayStep): Promise<void> {
+    try {
+      slips = { step: step.id, found: await askSlips(step.id) }
+    } catch (error) {
+      fault = (error as Error).message
+    }
+  }
+
+  /** The date of a step, where it is not the day of the table. */
+  function otherDay(step: DayStep): string | null {
+    const at = new Date(serve.getTime() + step.at_min * 60_000)
+    return at.toDateString() === serve.toDateString() ? null : longDay(at)
+  }
+  const heads = $derived(
+    day.steps.map((step, i) => {
+      const own = otherDay(step)
+      const before = day.steps[i - 1]
+      const was = before === undefined ? undefined : otherDay(before)
+      if (own === was || (own === null && was === undefined)) return null
+      return own ?? longDay(serve)
+    }),
+  )
 
   let earlier = $state('')
   let fault = $state('')
@@ -57,8 +86,9 @@
 </script>
 
 <ol class="order" aria-label="Running order">
-  {#each day.steps as step (step.id)}
+  {#each day.steps as step, i (step.id)}
     {@const over = isOver(step)}
+    {#if heads[i]}<li class="head">{heads[i]}</li>{/if}
     <li
       class:over
       class:late={late.has(step.id)}
@@ -83,7 +113,7 @@
         <time>{at(step.at_min)}</time>
         <span class="words">
           {sentence(step.words, units)}
-          {#if step.note !== ''}<em>{step.note}</em>{/if}
+          {#if step.note !== ''}<em>{sentence(step.note, units)}</em>{/if}
         </span>
         <span class="hands">
           {#if step.who !== ''}<b>{step.who}</b>{/if}
@@ -112,8 +142,31 @@
               </label>
               <button class="undo" onclick={() => entered(step)}>Enter it</button>
               <button class="undo" onclick={() => ondid(step.id, null, true)}>Skip it</button>
+              <button class="undo" onclick={() => forgot(step)}>I forgot …</button>
             </div>
             {#if fault !== ''}<p class="wrong" role="alert">{fault}</p>{/if}
+            {#if slips?.step === step.id}
+              <ul class="slips" aria-label="What may have been forgotten">
+                {#each slips.found as slip (slip.code)}
+                  <li>
+                    <b>{slip.asks}.</b>
+                    {sentence(slip.costs, units)}
+                    {#if slip.possible}
+                      <span>{sentence(slip.words, units)}, by {hour(new Date(slip.until))}.</span>
+                      <button
+                        class="undo"
+                        onclick={() => {
+                          slips = null
+                          onslip(slip)
+                        }}>Make it a task</button
+                      >
+                    {:else}
+                      <span>Leave it: {sentence(slip.words, units)}</span>
+                    {/if}
+                  </li>
+                {/each}
+              </ul>
+            {/if}
           {/if}
         </div>
       {/if}
@@ -179,6 +232,21 @@
     color: var(--ink-soft);
     text-decoration: line-through;
     text-decoration-thickness: 1px;
+  }
+  li.head {
+    display: block;
+    font-weight: 700;
+    padding: 0.7rem 0 0.2rem;
+  }
+  .slips li {
+    display: block;
+    padding: 0.4rem 0;
+  }
+  .slips b {
+    color: var(--ink);
+  }
+  .slips span {
+    color: var(--ink);
   }
   .late time,
   .late .words {

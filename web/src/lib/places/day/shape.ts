@@ -21,6 +21,12 @@ export function clockScale(first: number, last: number): ClockScale {
   return { y: (m) => scale(m), min: (y) => scale.invert(y), height }
 }
 
+/** The first minute of the day's own work: what comes before the day stands in the list alone. */
+export function firstOfDay(day: Day): number {
+  const own = day.steps.filter((s) => s.code !== 'before').map((s) => s.at_min)
+  return own.length === 0 ? -120 : Math.min(...own)
+}
+
 /** Hours to be marked: every half hour, in the last stretch every quarter. */
 export function marks(first: number, serve: Date): { min: number; at: Date; whole: boolean }[] {
   const found: { min: number; at: Date; whole: boolean }[] = []

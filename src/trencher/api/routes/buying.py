@@ -1,0 +1,63 @@
+"""Buying and what comes before the day: yields, offers, the butcher's card, salt and thaw."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from trencher.api import day_views, views
+from trencher.api import schemas as s
+from trencher.api.context import HouseDep
+from trencher.core.catalogue.care import Care, salt_advice
+from trencher.core.day.before import teaspoons
+from trencher.core.day.butcher import card
+from trencher.core.joint import Joint
+from trencher.core.planner.thaw import thaw
+from trencher.service.buying import bought
+from trencher.service.planning import joint_of
+
+router = APIRouter(tags=["buying"])
+
+
+@router.post("/buying")
+def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
+    """What the joint feeds, how much to buy, what the fat does, what each offer comes to."""
+    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    offers = [
+        (o.name, joint_of({"cut": o.cut, "weight_kg": o.weight_kg, "own": o.own}), o.price)
+        for o in body.offers
+    ]
+    found = bought(wish, house.days.guests(), body.people, body.leftover_plates, body.price, offers)
+    return s.BuyingOut(
+        yields=day_views.yields(found.yields), wanted_kg=found.wanted_kg, buy_kg=found.buy_kg,
+        buy_ribs=found.buy_ribs, over_plates=found.over_plates,
+        fat=[
+            s.FatOut(
+                choice=f.choice, yields=day_views.yields(f.yields), pull_min=f.forecast.pull_min,
+                crust=f.forecast.crust, loss=f.forecast.loss.fraction,
+            )
+            for f in found.fat
+        ],
+        meals=[day_views.meals(m) for m in found.meals], better=found.better,
+        keep_days=found.keep_days, card=list(card(wish.joint, _care(body.care))),
+        figure=found.figure, figure_raised=list(found.raised),
+    )  # fmt: skip
+
+
+def _care(body: s.CareBody) -> Care:
+    return Care(**body.model_dump())
+
+
+@router.post("/salt-and-thaw")
+def salt_and_thaw(body: s.SaltAskBody) -> s.SaltAdviceOut:
+    """When to salt, how much, and how long it thaws."""
+    joint: Joint = joint_of(body.joint.model_dump())
+    care = _care(body.care)
+    advice = salt_advice(body.hours_left, uncovered=care.uncovered)
+    total, spoons, salt = teaspoons(care, joint.weight_kg)
+    frozen = care.frozen == "is"
+    fridge = thaw(joint, "fridge", care.fridge_c).hours if frozen else None
+    water = thaw(joint, "water", care.fridge_c).hours if frozen else None
+    return s.SaltAdviceOut(
+        when=advice.when, depth_mm=advice.depth_mm, words=advice.words, grams=total,
+        teaspoons=spoons, salt=salt, thaw_fridge_h=fridge, thaw_water_h=water,
+    )  # fmt: skip

@@ -1,0 +1,65 @@
+"""What to ask the butcher for, as lines of a card; and how to measure what one is given."""
+
+from __future__ import annotations
+
+import math
+
+from trencher.core.catalogue.care import Care
+from trencher.core.day.buying import ribs_of
+from trencher.core.errors import InputError
+from trencher.core.joint import Joint, size_of
+
+THIN_FAT_MM = 3.0
+
+
+def card(joint: Joint, care: Care) -> tuple[str, ...]:
+    """The card's lines, quantities marked: what, how heavy, how thick, what to have done to it,
+    what to ask."""
+    cut = joint.facts
+    size = size_of(joint)
+    ribs = ribs_of(cut, joint.weight_kg)
+    weight = f"{cut.name}, about {{w:{joint.weight_kg:.1f}}}"
+    lines = [f"{weight}, {ribs} ribs" if ribs and ribs > 1 else weight]
+    lines.append(
+        f"In one piece, about {{l:{size.thickness_mm:.0f}}} at its thickest and "
+        f"{{l:{size.length_mm:.0f}}} long: rather long and even than short and thick."
+    )
+    if cut.bone_share > 0 and ribs:
+        lines.append("Chine bone off, ribs left on and cleaned; the bones to take home.")
+    elif cut.bone_share > 0:
+        lines.append("On the bone; the shank end sawn, not broken.")
+    else:
+        lines.append("Boned; the bones to take home for stock.")
+    if cut.rind:
+        lines.append("Rind left on, dry, scored shallowly and close, not into the meat.")
+    elif joint.top_fat_mm > THIN_FAT_MM:
+        lines.append(f"Fat cover left on, about {{l:{joint.top_fat_mm:.0f}}}, even.")
+    tied = cut.tied if joint.tied is None else joint.tied
+    if cut.safety == "rolled" or "rolled" in joint.flags:
+        lines.append("Rolled and tied: ask what lies inside, and turn it over before you pay.")
+    elif tied or care.tie:
+        lines.append("One whole muscle, tied for shape and not rolled; end piece off.")
+    lines.append("Turn it over: is there fat or a bone hidden beneath?")
+    lines.append("Has it been frozen? Has it been injected, needled or tenderised?")
+    if cut.kind == "game":
+        lines.append("When was it shot, how was it hung? Are there pellets or splinters in it?")
+    if cut.note:
+        lines.append(cut.note)
+    return tuple(lines)
+
+
+def thickness_from_string(around_mm: float, width_mm: float | None = None) -> float:
+    """Thickness in mm from a string laid once round the thickest place, and the width if it is not
+    round: of an ellipse with that perimeter (Euler's mean-square rule, within 3 % up to 2 : 1).
+
+    InputError where the string is too short for the width.
+    """
+    if width_mm is None:
+        return around_mm / math.pi
+    square = 2.0 * (around_mm / math.pi) ** 2 - width_mm**2
+    if square <= 0:
+        raise InputError(
+            f"a string of {around_mm:g} mm does not go round a width of {width_mm:g}",
+            where="around_mm", allowed=f"more than {width_mm * math.pi / math.sqrt(2):.0f} mm",
+        )  # fmt: skip
+    return math.sqrt(square)

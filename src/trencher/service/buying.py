@@ -1,0 +1,121 @@
+"""How much to buy, worked out for the joint as it will be roasted here."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from trencher.core.catalogue.safety import FLAGS, profile_named
+from trencher.core.day.buying import (
+    COLD_PLATE_SHARE,
+    FAT_STAYS_MM,
+    PLATE_KG,
+    FatChoice,
+    Meals,
+    Offer,
+    Yield,
+    as_meals,
+    better,
+    cover_kg,
+    raw_for,
+    ribs_of,
+    wanted_kg,
+    yield_of,
+)
+from trencher.core.day.people import Guest, appetites
+from trencher.core.joint import Joint
+from trencher.core.planner.forecast import Forecast
+from trencher.service.days import first_way
+from trencher.service.planning import Wish, work_out
+
+LATER_EATERS = 2
+"""Who eats leftovers on each of the days that they keep: a small household."""
+
+
+@dataclass(frozen=True)
+class FatWay:
+    """One choice about the fat cover, worked out."""
+
+    choice: FatChoice
+    yields: Yield
+    forecast: Forecast
+
+
+@dataclass(frozen=True, kw_only=True)
+class Bought:
+    """The answer for a joint and its table."""
+
+    yields: Yield
+    wanted_kg: float
+    buy_kg: float
+    buy_ribs: int | None
+    over_plates: float
+    fat: tuple[FatWay, ...]
+    meals: tuple[Meals, ...]
+    better: str
+    keep_days: int
+    figure: str
+    raised: tuple[str, ...]
+
+
+def _forecast(wish: Wish, joint: Joint) -> Forecast:
+    here = replace(wish, joint=joint)
+    return work_out(here, first_way(here), quick=True)[0]
+
+
+def bought(
+    wish: Wish, guests: Sequence[Guest], people: int, leftover_plates: float,
+    price: float | None, offers: Sequence[tuple[str, Joint, float]],
+) -> Bought:  # fmt: skip
+    """Yields, what to buy, the fat cover's choices, and the offers as meals.
+
+    ``offers``: name, joint, price. The joint itself is the first offer where it has a price.
+    """
+    joint = wish.joint
+    found = _forecast(wish, joint)
+    loss = found.loss.fraction
+    eaters = appetites(guests, people, joint.facts.kind)
+    wanted = wanted_kg(eaters, leftover_plates)
+    yields = yield_of(joint, loss, loss_band=(max(loss - 0.03, 0.0), min(loss + 0.05, 0.6)))
+    buy = raw_for(joint.facts, wanted, loss)
+    plates_over = (yields.cooked_kg - wanted_kg(eaters)) / (PLATE_KG["usual"] * COLD_PLATE_SHARE)
+    profile = profile_named(wish.profile)
+    tried = [(name, other, cost) for name, other, cost in offers]
+    if price is not None:
+        tried.insert(0, (joint.facts.name, joint, price))
+    meals = tuple(
+        as_meals(
+            Offer(
+                name=name, joint=other, price=cost,
+                loss=_forecast(wish, other).loss.fraction,
+            ),
+            len(eaters), profile.keep_days, LATER_EATERS,
+        )
+        for name, other, cost in tried
+    )  # fmt: skip
+    judged = joint.judged
+    raised = tuple(FLAGS[f] for f in joint.flags) if judged.safety != joint.facts.safety else ()
+    return Bought(
+        yields=yields, wanted_kg=wanted, buy_kg=buy, buy_ribs=ribs_of(joint.facts, buy),
+        over_plates=plates_over, fat=_fat(wish, found), meals=meals,
+        better=better(meals[0], meals[1]) if len(meals) > 1 else "",
+        keep_days=profile.keep_days, figure=profile.figures[judged.safety].words, raised=raised,
+    )  # fmt: skip
+
+
+def _fat(wish: Wish, found: Forecast) -> tuple[FatWay, ...]:
+    """Trimmed before, cut away at table, or eaten; () where there is hardly any."""
+    joint = wish.joint
+    if joint.top_fat_mm <= FAT_STAYS_MM + 1.0 or joint.facts.rind:
+        return ()
+    bare = replace(
+        joint, fat_mm=FAT_STAYS_MM, weight_kg=max(joint.weight_kg - cover_kg(joint), 0.1),
+        thickness_mm=None if joint.thickness_mm is None
+        else max(joint.thickness_mm - joint.top_fat_mm + FAT_STAYS_MM, 15.0),
+    )  # fmt: skip
+    trimmed = _forecast(wish, bare)
+    return (
+        FatWay("trimmed", yield_of(bare, trimmed.loss.fraction), trimmed),
+        FatWay("cut_away", yield_of(joint, found.loss.fraction, fat="cut_away"), found),
+        FatWay("eaten", yield_of(joint, found.loss.fraction), found),
+    )

@@ -1,0 +1,296 @@
+<script lang="ts">
+  // How much to buy: where the raw weight goes, what it feeds, what the fat does, and two offers as
+  // meals.
+  import { http, want, type Buying } from '$lib/api/client'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { plan } from '$lib/state/plan.svelte'
+  import NumberField from '$lib/ui/NumberField.svelte'
+  import { duration, weight } from '$lib/units'
+  import { LB, parts } from './buy'
+
+  let { onfound }: { onfound: (found: Buying) => void } = $props()
+
+  let people = $state(8)
+  let peopleTold = $state(false)
+  let over = $state(0)
+  let price = $state<number | null>(null)
+  let offers = $state<{ name: string; cut: string; weight_kg: number; price: number }[]>([])
+  let found = $state<Buying | null>(null)
+  let fault = $state('')
+  let turn = 0
+
+  const metric = $derived(kitchen.units === 'C')
+  const kg = (value: number): string => weight(value, kitchen.units)
+  const cuts = $derived(kitchen.catalogue?.cuts ?? [])
+
+  // The table of the day says how many, until somebody types another number here.
+  $effect(() => {
+    const serve = plan.draft?.serve_at
+    if (serve === undefined || peopleTold) return
+    const day = new Date(serve)
+    const date = `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
+    void want(http.GET('/days/{date}', { params: { path: { date } } })).then(
+      (d) => {
+        if (!peopleTold) people = d.people
+      },
+      () => undefined,
+    )
+  })
+
+  $effect(() => {
+    const wish = plan.wish(true)
+    if (wish === null || plan.stale) return
+    const mine = ++turn
+    const body = {
+      ...wish,
+      people,
+      leftover_plates: over,
+      price,
+      offers: $state.snapshot(offers),
+      care: plan.draft?.care ?? undefined,
+    }
+    void want(http.POST('/buying', { body: body as never })).then(
+      (answer) => {
+        if (mine !== turn) return
+        found = answer
+        fault = ''
+        onfound(answer)
+      },
+      (error: unknown) => {
+        if (mine === turn) fault = (error as Error).message
+      },
+    )
+  })
+
+  const FAT = {
+    trimmed: 'trimmed before it roasts',
+    cut_away: 'roasted on, cut away at table',
+    eaten: 'roasted on, and eaten',
+  } as const
+
+  function offer(): void {
+    const joint = plan.draft?.joint
+    if (joint === undefined) return
+    offers = [
+      ...offers,
+      { name: 'The other', cut: joint.cut, weight_kg: joint.weight_kg, price: price ?? 0 },
+    ]
+  }
+</script>
+
+<section class="buying" aria-labelledby="buy-head">
+  <h2 id="buy-head">How much to buy</h2>
+  <div class="fields">
+    <NumberField
+      label="Who eats of it"
+      value={people}
+      low={1}
+      high={200}
+      unit="people"
+      onvalue={(v) => {
+        peopleTold = true
+        people = Math.round(v)
+      }}
+    />
+    <NumberField
+      label="Plates left over, wished"
+      value={over}
+      low={0}
+      high={200}
+      unit="plates"
+      onvalue={(v) => (over = Math.round(v))}
+    />
+    <NumberField
+      label="Its price"
+      value={price ?? 0}
+      low={0}
+      high={100000}
+      step={0.01}
+      unit="all of it"
+      onvalue={(v) => (price = v === 0 ? null : v)}
+    />
+  </div>
+  {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+  {#if found !== null}
+    <div class="bar" role="img" aria-label="Where {kg(found.yields.raw_kg)} goes">
+      {#each parts(found.yields) as part (part.name)}
+        <span class={part.name} style="flex:{part.share}">
+          {#if part.share > 0.07}{part.words} {kg(part.kg)}{/if}
+        </span>
+      {/each}
+    </div>
+    <p>
+      {kg(found.yields.cooked_kg)} on plates, {kg(found.yields.low_kg)} to {kg(
+        found.yields.high_kg,
+      )}
+      until bone and hidden fat are weighed: {found.yields.plates[0]} hearty or {found.yields
+        .plates[1]} small plates.
+      {#if found.yields.ribs !== null}It has about {found.yields.ribs}
+        {found.yields.ribs === 1 ? 'rib' : 'ribs'}.{/if}
+    </p>
+    <p class="say">
+      {#if Math.abs(found.buy_kg - found.yields.raw_kg) < 0.05 * found.yields.raw_kg}
+        It is as heavy as it should be.
+      {:else}
+        For these people {over > 0 ? `and ${over} plates more ` : ''}ask for
+        <b>{kg(found.buy_kg)}</b>{found.buy_ribs === null ? '' : `, ${found.buy_ribs} ribs`}.
+      {/if}
+      {#if found.over_plates >= 1}
+        As it is, about {Math.floor(found.over_plates)} cold plates are left over; they keep {found.keep_days}
+        days.
+      {:else if found.over_plates <= -1}
+        As it is, {Math.ceil(-found.over_plates)} plates are missing.
+      {/if}
+    </p>
+    {#if found.fat.length > 0}
+      <table>
+        <caption>The fat cover</caption>
+        <thead>
+          <tr><th>Fat</th><th>On plates</th><th>In the oven</th><th>Crust</th><th>Loss</th></tr>
+        </thead>
+        <tbody>
+          {#each found.fat as way (way.choice)}
+            <tr>
+              <td>{FAT[way.choice]}</td>
+              <td>{kg(way.yields.cooked_kg)}</td>
+              <td>{duration(way.pull_min)}</td>
+              <td>{way.crust.toFixed(1)}</td>
+              <td>{Math.round(way.loss * 100)} %</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+    {#if offers.length > 0 || price !== null}
+      <h3>Offers as meals</h3>
+      {#each offers as one, i (i)}
+        <div class="offer">
+          <label>
+            <span class="label">Called</span>
+            <input class="field" bind:value={one.name} autocomplete="off" />
+          </label>
+          <label>
+            <span class="label">Cut</span>
+            <select class="field" bind:value={one.cut}>
+              {#each cuts as cut (cut.id)}<option value={cut.id}>{cut.name}</option>{/each}
+            </select>
+          </label>
+          <NumberField
+            label="Weight"
+            value={metric ? one.weight_kg : one.weight_kg / LB}
+            low={metric ? 0.1 : 0.1 / LB}
+            high={metric ? 25 : 25 / LB}
+            step={0.05}
+            unit={metric ? 'kg' : 'lb'}
+            onvalue={(v) => (one.weight_kg = metric ? v : v * LB)}
+          />
+          <NumberField
+            label="Price"
+            value={one.price}
+            low={0}
+            high={100000}
+            step={0.01}
+            unit=""
+            onvalue={(v) => (one.price = v)}
+          />
+          <button class="undo" onclick={() => (offers = offers.filter((_, k) => k !== i))}>
+            Not this one
+          </button>
+        </div>
+      {/each}
+      {#if found.meals.length > 0}
+        <table>
+          <thead>
+            <tr><th>Offer</th><th>Tonight</th><th>Later</th><th>A plate costs</th></tr>
+          </thead>
+          <tbody>
+            {#each found.meals as meal, n (n)}
+              <tr>
+                <td>{meal.name}</td>
+                <td>{meal.tonight} plates{meal.short > 0 ? `, ${meal.short} missing` : ''}</td>
+                <td
+                  >{meal.later} within the dates{meal.lost > 0 ? `, ${meal.lost} too many` : ''}</td
+                >
+                <td>{meal.per_plate === null ? '–' : meal.per_plate.toFixed(2)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      {#if found.better !== ''}<p class="say">{found.better}</p>{/if}
+    {/if}
+    <button class="undo" onclick={offer}>Compare with another offer</button>
+  {:else}
+    <p class="quiet">Weighing…</p>
+  {/if}
+</section>
+
+<style>
+  .buying {
+    display: grid;
+    gap: 0.6rem;
+    justify-items: start;
+  }
+  h2 {
+    font-size: 1.3rem;
+  }
+  h3 {
+    font-weight: 700;
+  }
+  .fields,
+  .offer {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+    gap: 0.7rem;
+    width: 100%;
+    align-items: end;
+  }
+  .bar {
+    display: flex;
+    width: 100%;
+    height: 44px;
+    gap: 2px;
+    font-size: 0.85rem;
+  }
+  .bar span {
+    display: grid;
+    place-items: center;
+    overflow: hidden;
+    white-space: nowrap;
+    background: var(--paper-deep);
+    box-shadow: inset 0 0 0 1px var(--line-strong);
+  }
+  .bar .eaten {
+    background: #a23a4a;
+    color: #fdf8ef;
+    font-weight: 700;
+  }
+  .bar .oven {
+    background: repeating-linear-gradient(
+      -45deg,
+      transparent 0 6px,
+      color-mix(in srgb, var(--ink) 14%, transparent) 6px 7px
+    );
+  }
+  .say {
+    font-weight: 600;
+  }
+  table {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  caption {
+    text-align: left;
+    font-weight: 700;
+  }
+  th,
+  td {
+    text-align: left;
+    padding: 0.3rem 0.6rem 0.3rem 0;
+    border-bottom: 1px solid var(--line);
+  }
+  th {
+    font-size: 0.85rem;
+    color: var(--ink-soft);
+  }
+</style>
