@@ -19,6 +19,7 @@ from trencher.settings import Settings
 
 OUT = Path("docs/screenshots")
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
+PORK = "gas 7 25min; gas 3 until peak 70C; rest open 30min"
 RECIPE = "Roast at 180C for 25 minutes per 500g plus 25. Rub with mustard first."
 FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"]
 
@@ -59,7 +60,13 @@ def main() -> None:
             browser = p.chromium.launch(executable_path=chromium, args=FLAGS)
             page = browser.new_context(reduced_motion="reduce").new_page()
             picture(page, base, "/block/sirloin", "block")
+            page.get_by_role("heading", name="How much to buy").evaluate("e => e.scrollIntoView()")
+            page.wait_for_timeout(1500)
+            page.screenshot(path=OUT / "block-buying.png")
             house.roasts.choose("sirloin", METHOD, "hot-then-low")
+            house.roasts.choose("pork-loin", PORK, "hot-then-low")
+            picture(page, base, "/day", "day")
+            picture(page, base, "/day", "day-phone", 390, 844)
             picture(page, base, "/ways/sirloin", "ways")
             picture(page, base, "/ways/sirloin/hand", "hand")
             picture(page, base, "/ovens/sirloin", "ovens")

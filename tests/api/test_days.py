@@ -30,14 +30,16 @@ def steps(day: dict[str, Any]) -> dict[str, dict[str, Any]]:
 
 
 def test_a_day_without_anything_is_not_found(client: TestClient) -> None:
-    assert client.get("/api/days").json() == {"dates": [], "likely": None}
+    assert client.get("/api/days").json() == {"dates": [], "likely": None, "people": {}}
     assert client.get(DAY).status_code == 404
     assert client.get("/api/days/2026-13-40").status_code == 422
 
 
 def test_a_joint_alone_makes_a_day(client: TestClient, house: House) -> None:
     house.roasts.lay(PLAN, "sirloin")
-    assert client.get("/api/days").json() == {"dates": ["2026-10-03"], "likely": "2026-10-03"}
+    assert client.get("/api/days").json() == {
+        "dates": ["2026-10-03"], "likely": "2026-10-03", "people": {"2026-10-03": 8},
+    }  # fmt: skip
     day = client.get(DAY).json()
     assert day["fits"] is True
     assert day["joints"][0]["assumed"] is True

@@ -1280,10 +1280,11 @@ class DayOut(Out):
 
 
 class DaysOut(Out):
-    """Dates with something on them, the one to show, and which were opened."""
+    """Dates with something on them, the one to show, and how many sit down on each."""
 
     dates: list[str]
     likely: str | None
+    people: dict[str, int]
 
 
 class SideStepOut(Out):

@@ -32,7 +32,9 @@ def _view(house: House, date: str) -> s.DayOut:
 @router.get("")
 def days(house: HouseDep) -> s.DaysOut:
     """Dates with something on them."""
-    return s.DaysOut(dates=house.days.dates(), likely=house.days.likely())
+    dates = house.days.dates()
+    people = {d: int(house.days.day(d).facts["people"]) for d in dates}
+    return s.DaysOut(dates=dates, likely=house.days.likely(), people=people)
 
 
 @router.get("/{date}")

@@ -29,9 +29,9 @@
     if (serve === undefined || peopleTold) return
     const day = new Date(serve)
     const date = `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
-    void want(http.GET('/days/{date}', { params: { path: { date } } })).then(
-      (d) => {
-        if (!peopleTold) people = d.people
+    void want(http.GET('/days')).then(
+      (days) => {
+        if (!peopleTold) people = days.people[date] ?? people
       },
       () => undefined,
     )

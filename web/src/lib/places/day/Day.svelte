@@ -284,7 +284,15 @@
     }
     .day {
       padding: 0;
-      gap: 6pt 12pt;
+      gap: 6px 20px;
+      grid-template-columns: minmax(0, 0.85fr) minmax(0, 1fr);
+      zoom: 0.62;
+    }
+    .lines {
+      grid-row: auto;
+    }
+    .shout {
+      font-size: 1.3rem;
     }
   }
 </style>

@@ -281,7 +281,10 @@
     .tickbox,
     .line {
       min-height: 0;
-      padding: 1.5pt 0;
+      padding: 3px 0;
+    }
+    .more {
+      display: none;
     }
     .tickbox span {
       width: 10px;
