@@ -284,3 +284,13 @@ def test_a_string_measures_the_thickness(page: Page, site: Site) -> None:
     expect(page.get_by_text("100 mm", exact=True).last).to_be_visible()
     page.get_by_role("button", name="Take it over").click()
     expect(page.get_by_role("slider", name="Thickness")).to_have_attribute("aria-valuenow", "100")
+
+
+def test_the_grain_is_drawn_while_it_is_raw(page: Page, site: Site) -> None:
+    page.goto(site.url + "/block/sirloin")
+    page.get_by_label("Grain drawn while it is raw").check()
+    arrow = page.get_by_role("slider", name="The grain")
+    expect(arrow).to_have_attribute("aria-valuenow", "0")
+    arrow.press("Shift+ArrowUp")
+    expect(arrow).to_have_attribute("aria-valuenow", "15")
+    soon(page, lambda: site.house.roasts.session("sirloin").plan["care"]["grain_deg"] == 15)

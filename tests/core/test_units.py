@@ -41,3 +41,29 @@ def test_gas_marks_rise_by_twenty_five_fahrenheit() -> None:
     assert [round(b - a) for a, b in pairwise(marks)] == [25] * 9
     with pytest.raises(KeyError):
         units.gas_mark_to_celsius("11")
+
+
+@pytest.mark.parametrize(
+    ("text", "imperial"),
+    [
+        ("{c:70} held", "158 °F held"),
+        ("{d:10} further", "18.0 °F further"),
+        ("{l:254} high, {w:1.9} heavy", "10.0 in high, 4 lb 3 oz heavy"),
+        ("nothing marked, {x:1}", "nothing marked, {x:1}"),
+    ],
+)
+def test_marked_quantities_in_the_other_units(text: str, imperial: str) -> None:
+    assert units.in_fahrenheit(text) == imperial
+
+
+@given(st.floats(105, 265))
+def test_the_nearest_mark_is_never_further_than_half_a_step(c: float) -> None:
+    mark = units.nearest_gas_mark(c)
+    assert abs(units.gas_mark_to_celsius(mark) - c) <= 25.0 / 1.8 / 2 + 1e-9
+
+
+@pytest.mark.parametrize(
+    ("c", "marks", "shown"), [(180, "C", "180 °C"), (180, "F", "356 °F"), (180, "gas", "gas 4")]
+)
+def test_a_dial_shows_its_own_marks(c: float, marks: str, shown: str) -> None:
+    assert units.dial_text(c, marks) == shown

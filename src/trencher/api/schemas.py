@@ -84,6 +84,7 @@ class CareBody(In):
     marinade: bool = False
     tie: bool = False
     chill_min: Annotated[float, Field(ge=0, le=90)] = 0.0
+    grain_deg: Annotated[float | None, Field(ge=-90, le=90)] = None
 
 
 JOINT_EXAMPLE: dict[str, JsonValue] = {

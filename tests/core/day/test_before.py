@@ -66,6 +66,18 @@ def test_what_was_done_counts_from_when_it_was_done() -> None:
     assert before(dish, dish.ready_min - 60, done).late == ()
 
 
+def test_the_knife_goes_across_the_grain_that_was_seen() -> None:
+    def carve(grain: float | None) -> str:
+        table = supper((), joints=1)
+        joints = (replace(table.joints[0], care=Care(grain_deg=grain)),)
+        order = running_order(replace(table, joints=joints))
+        return next(s.words for s in order.steps if s.code == "carve")
+
+    assert "grain" not in carve(None)
+    assert "straight across" in carve(0.0)
+    assert "runs 30° to its length" in carve(-30.0)
+
+
 def test_a_joint_in_the_oven_asks_for_nothing_before() -> None:
     assert before(replace(joint(salt_g_kg=10), started_min=-100.0)).steps == ()
 

@@ -84,7 +84,9 @@ class Care:
     """What one joint is given before its day. ``frozen``: never, it was once, or it is now.
 
     ``salt_g_kg`` 0 for no early salt; ``uncovered``: dried in the cold; ``tie``: to be tied;
-    ``chill_min``: minutes out of the fridge before it goes in; ``fridge_c``: what the fridge reads.
+    ``chill_min``: minutes out of the fridge before it goes in; ``fridge_c``: what the fridge
+    reads. ``grain_deg``: which way its fibres run, degrees from its length, seen while it was raw;
+    None where nobody looked.
     """
 
     frozen: Literal["no", "was", "is"] = "no"
@@ -96,6 +98,7 @@ class Care:
     marinade: bool = False
     tie: bool = False
     chill_min: float = 0.0
+    grain_deg: float | None = None
 
     @property
     def any(self) -> bool:

@@ -23,6 +23,16 @@ def _heat(stage: Oven, joint: JointDish, oven: OvenPlace, index: int) -> str:
     return oven.says(from_true)
 
 
+def _across(joint: JointDish) -> str:
+    """Which way to carve, where somebody saw the grain while it was raw."""
+    grain = joint.care.grain_deg
+    if grain is None:
+        return ""
+    if abs(grain) < 10.0:
+        return ", straight across: the grain runs along it"
+    return f", across the grain, which runs {abs(grain):.0f}° to its length"
+
+
 def _words(moment: Moment, joint: JointDish, oven: OvenPlace) -> str:
     stage: Stage = moment.stage
     if moment.code == "in" and isinstance(stage, Oven):
@@ -85,8 +95,9 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
     steps.append(
         Step(
             id=f"{joint.id}/carve", dish=joint.id, code="carve",
-            words=f"Carve {joint.name}: {joint.plates} plates", at_min=joint.due_min,
-            until_min=joint.due_min + joint.carve_min, hands_min=joint.carve_min,
+            words=f"Carve {joint.name}: {joint.plates} plates{_across(joint)}",
+            at_min=joint.due_min, until_min=joint.due_min + joint.carve_min,
+            hands_min=joint.carve_min,
             latest_min=joint.due_min, after=before,
         )
     )  # fmt: skip

@@ -10,6 +10,7 @@ import {
   reach,
   shadeOf,
   sideContours,
+  upright,
   type HeatMap,
 } from './meat'
 
@@ -195,5 +196,17 @@ describe('finding a cut', () => {
   it('shows all for nothing typed and none for nonsense', () => {
     expect(names('')).toHaveLength(3)
     expect(names('xyzzy')).toEqual([])
+  })
+})
+
+describe('the grain', () => {
+  it('is a line: in fives, and without front and back', () => {
+    expect([upright(0), upright(183), upright(-177), upright(92), upright(44)]).toEqual([
+      0, 5, 5, -90, 45,
+    ])
+    for (let deg = -400; deg <= 400; deg += 7) {
+      expect(Math.abs(upright(deg))).toBeLessThanOrEqual(90)
+      expect(upright(deg) % 5 === 0).toBe(true)
+    }
   })
 })

@@ -162,3 +162,9 @@ export function faceRings(map: HeatMap, at_mm: number): Ring[] {
   }
   return rings
 }
+
+/** An angle as fibres have it: in fives, −90 … 90 degrees; a line has no front and back. */
+export function upright(deg: number): number {
+  const half = ((((deg + 90) % 180) + 180) % 180) - 90
+  return 5 * Math.round(half / 5) || 0
+}

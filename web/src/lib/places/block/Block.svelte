@@ -166,6 +166,9 @@
             length_mm={size.length_mm}
             units={kitchen.units}
             onpull={pull}
+            grain_deg={draft.care.grain_deg ?? null}
+            ongrain={(grain_deg) =>
+              plan.pull({ care: { ...$state.snapshot(draft.care), grain_deg } }, true)}
           />
         </div>
         <div class="legend">

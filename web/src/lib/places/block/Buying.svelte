@@ -106,7 +106,7 @@
       low={0}
       high={100000}
       step={0.01}
-      unit="all of it"
+      unit="in all"
       onvalue={(v) => (price = v === 0 ? null : v)}
     />
   </div>
@@ -115,7 +115,7 @@
     <div class="bar" role="img" aria-label="Where {kg(found.yields.raw_kg)} goes">
       {#each parts(found.yields) as part (part.name)}
         <span class={part.name} style="flex:{part.share}">
-          {#if part.share > 0.07}{part.words} {kg(part.kg)}{/if}
+          {#if part.share > (part.words.length > 6 ? 0.2 : 0.09)}{part.words} {kg(part.kg)}{/if}
         </span>
       {/each}
     </div>

@@ -5,7 +5,7 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
-  import { carveAt, duration, fromF, sentence, toF } from '$lib/units'
+  import { carveAt, duration, fromF, sentence, temp, toF } from '$lib/units'
 
   let { roast, endMin }: { roast: Roast; endMin: number | null } = $props()
 
@@ -101,7 +101,7 @@
         value={care.salt_g_kg}
         low={0}
         high={40}
-        unit="g a kg"
+        unit="g/kg"
         onvalue={(v) => set({ salt_g_kg: v })}
       />
       <label>
@@ -148,6 +148,13 @@
           onchange={(e) => set({ tie: e.currentTarget.checked })}
         />To be tied
       </label>
+      <label class="tick">
+        <input
+          type="checkbox"
+          checked={(care.grain_deg ?? null) !== null}
+          onchange={(e) => set({ grain_deg: e.currentTarget.checked ? 0 : null })}
+        />Grain drawn while it is raw
+      </label>
       <label>
         <span class="label">A coat</span>
         <select
@@ -161,6 +168,19 @@
         </select>
       </label>
     </div>
+    {#if care.frozen !== 'is' && Math.abs(draft.joint.start_c - care.fridge_c) > 0.6}
+      <p class="quiet">
+        It is planned to start at {temp(draft.joint.start_c, kitchen.units)} in the middle; the fridge
+        reads {temp(care.fridge_c, kitchen.units)}.
+        <button
+          class="undo"
+          onclick={() =>
+            plan.pull({ joint: { start_c: care.fridge_c + care.chill_min / 60 } }, true)}
+        >
+          Start from the fridge
+        </button>
+      </p>
+    {/if}
     {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
     {#if advice !== null}
       <p class="say">

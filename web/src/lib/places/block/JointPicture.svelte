@@ -2,7 +2,7 @@
   // The joint to scale over a ruler. Thickness and length are pulled by their handles, or moved with
   // the arrow keys; the picture follows the hand at once and is redrawn when the answer comes.
   import { area, curveCatmullRom, curveMonotoneX } from 'd3-shape'
-  import { SHADES, sideContours, type Edge, type HeatMap } from '$lib/draw/meat'
+  import { SHADES, sideContours, upright, type Edge, type HeatMap } from '$lib/draw/meat'
   import Hatching from '$lib/ui/Hatching.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import { length as lengthText, type Units } from '$lib/units'
@@ -13,14 +13,19 @@
     length_mm,
     units,
     slice_mm = 15,
+    grain_deg = null,
     onpull,
+    ongrain,
   }: {
     map: HeatMap
     thickness_mm: number
     length_mm: number
     units: Units
     slice_mm?: number
+    /** Which way the fibres run, degrees from the length; null where nobody looked. */
+    grain_deg?: number | null
     onpull: (what: 'thickness_mm' | 'length_mm', value: number, done: boolean) => void
+    ongrain?: (deg: number) => void
   } = $props()
 
   const LIMITS = { thickness_mm: [15, 400], length_mm: [20, 2000] } as const
@@ -122,6 +127,35 @@
     onpull(what, what === 'thickness_mm' ? thickness_mm : length_mm, true)
   }
 
+  let turning = $state<number | null>(null)
+  const grain = $derived(turning ?? grain_deg)
+  const grainX = $derived(LEFT + length_mm * scale * 0.28)
+
+  function turn(event: PointerEvent): void {
+    if (turning === null) return
+    const svg = (event.currentTarget as SVGElement).ownerSVGElement
+    if (svg === null) return
+    const box = svg.getBoundingClientRect()
+    const zoom = box.width / WIDTH
+    const dx = (event.clientX - box.left) / zoom - grainX
+    const dy = (event.clientY - box.top) / zoom - middle
+    turning = upright((-Math.atan2(dy, dx) * 180) / Math.PI)
+  }
+
+  function turned(): void {
+    if (turning === null) return
+    const deg = turning
+    turning = null
+    ongrain?.(deg)
+  }
+
+  function turnKey(event: KeyboardEvent): void {
+    const sign = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
+    if (sign === undefined || grain === null) return
+    event.preventDefault()
+    ongrain?.(upright(grain + sign * (event.shiftKey ? 15 : 5)))
+  }
+
   function key(what: 'thickness_mm' | 'length_mm', event: KeyboardEvent): void {
     const sign = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
     if (sign === undefined) return
@@ -155,6 +189,34 @@
         class="cut"
       />
     {/each}
+
+    {#if grain !== null}
+      <g
+        class="handle grain"
+        class:held={turning !== null}
+        role="slider"
+        tabindex="0"
+        aria-label="The grain"
+        aria-valuemin="-90"
+        aria-valuemax="90"
+        aria-valuenow={grain}
+        aria-valuetext="{grain} degrees to its length"
+        transform="translate({grainX} {middle}) rotate({-grain})"
+        onpointerdown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId)
+          turning = grain
+        }}
+        onpointermove={turn}
+        onpointerup={turned}
+        onpointercancel={turned}
+        onkeydown={turnKey}
+      >
+        <rect class="reach" x="-64" y="-24" width="128" height="48" />
+        <path d="M-56 0H44" class="shaft" />
+        <path d="M58 0L40 -8V8Z" class="tip" />
+        <text x="0" y="-9" text-anchor="middle" class="size">grain</text>
+      </g>
+    {/if}
 
     <g class="ruler" aria-hidden="true">
       <line x1={LEFT} x2={WIDTH - 8} y1={BASE} y2={BASE} />
@@ -252,6 +314,18 @@
 </div>
 
 <style>
+  .shaft {
+    fill: none;
+    stroke: #fdf8ef;
+    stroke-width: 3;
+    stroke-dasharray: 12 5;
+  }
+  .tip {
+    fill: #fdf8ef;
+  }
+  .grain text {
+    fill: #fdf8ef;
+  }
   .picture {
     touch-action: pan-y;
   }

@@ -49,6 +49,7 @@
               marinade: false,
               tie: false,
               chill_min: 0,
+              grain_deg: null,
             },
             serve_at: nextSeven(kitchen.now).toISOString(),
           },

@@ -273,7 +273,10 @@
       grid-template-columns: minmax(0, 1fr);
     }
     .lines {
-      grid-row: 3;
+      order: 1;
+    }
+    .picture {
+      order: 2;
     }
   }
   @media print {
@@ -288,8 +291,9 @@
       grid-template-columns: minmax(0, 0.85fr) minmax(0, 1fr);
       zoom: 0.62;
     }
-    .lines {
-      grid-row: auto;
+    .lines,
+    .picture {
+      order: 0;
     }
     .shout {
       font-size: 1.3rem;

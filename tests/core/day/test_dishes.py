@@ -1,0 +1,120 @@
+"""What the joints leave: their air, their room, their hands; the knife and the plates."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from tests.core.day.conftest import HOUSE, RANGE, supper
+from trencher.core.day.dishes import (
+    carve_min,
+    carving_order,
+    for_people,
+    plating_min,
+)
+from trencher.core.day.fixed import SLOT_MIN, Fixed, moments
+from trencher.core.day.joint_steps import joint_spans, joint_steps
+
+
+def test_the_pinkest_is_carved_last_and_the_knife_is_put_down_once() -> None:
+    found = carving_order({"a": 4, "b": 10, "c": 6}, {"a": 57.0, "b": 70.0, "c": 62.0}, -9.0)
+    assert found["a"][0] > found["c"][0] > found["b"][0]
+    ends = {k: at + minutes for k, (at, minutes) in found.items()}
+    assert ends["a"] == pytest.approx(-9.0)
+    assert ends["c"] == pytest.approx(found["a"][0])
+    assert found["b"][1] == pytest.approx(carve_min(10))
+
+
+def test_more_people_take_longer_but_not_in_step() -> None:
+    assert for_people(10, 8) == pytest.approx(10)
+    assert 10 < for_people(10, 16) < 20
+    assert plating_min(17, 8) > plating_min(6, 4)
+
+
+def test_a_dial_is_in_its_own_marks() -> None:
+    off = replace(HOUSE, cooker=replace(HOUSE.cooker, dial_error_c=12.0))
+    assert off.says(160.0) == "172 °C"
+    assert replace(off, marks="F").says(160.0) == "342 °F"
+    assert RANGE.says(180.0) == "gas 4"
+    assert (RANGE.within(90.0), RANGE.within(260.0), RANGE.within(180.0)) == (107, 232, 180)
+
+
+def test_a_joint_is_in_the_oven_until_it_is_out_and_its_air_is_the_forecasts() -> None:
+    joint = supper(()).joints[0]
+    ((a, b),) = joint.in_oven
+    assert a == pytest.approx(joint.start_min)
+    assert b == pytest.approx(joint.out_min, abs=0.01)
+    at = np.array([a - 5, a + 10, b - 1, b + 5])
+    air = joint.air_c(at)
+    assert np.isnan(air[[0, 3]]).all()
+    assert 185 < air[1] < 225
+    assert air[2] == pytest.approx(160, abs=3)
+
+
+def test_one_that_is_in_the_oven_already_stays_where_it_is() -> None:
+    joint = replace(supper(()).joints[0], started_min=-140.0)
+    assert joint.start_min == -140.0
+    codes = [s.code for s in joint_steps(joint, HOUSE)]
+    assert "ready" not in codes
+    assert "heat" not in codes
+    assert codes[-1] == "carve"
+
+
+def test_moments_are_in_their_order_and_between_start_and_rest() -> None:
+    joint = supper(()).joints[1]
+    found = list(moments(joint))
+    assert [m.code for m in found] == ["in", "change", "out"]
+    assert [m.at_min for m in found] == sorted(m.at_min for m in found)
+    assert found[-1].at_min == pytest.approx(joint.out_min, abs=0.01)
+
+
+def test_steps_follow_one_another_by_name() -> None:
+    joint = supper(()).joints[0]
+    steps = joint_steps(joint, HOUSE)
+    by_id = {s.id: s for s in steps}
+    chain = by_id["beef/carve"]
+    seen = []
+    while chain.after:
+        chain = by_id[chain.after[0]]
+        seen.append(chain.code)
+    assert seen == ["out", "change", "in", "ready"]
+
+
+def test_spans_of_a_joint_touch_and_end_with_the_knife() -> None:
+    joint = supper(()).joints[0]
+    spans = joint_spans(joint, HOUSE)
+    assert [s.kind for s in spans] == ["preheat", "joint", "joint", "rest", "hands"]
+    for one, other in itertools.pairwise(spans):
+        assert one.to_min == pytest.approx(other.from_min, abs=0.01)
+
+
+def test_what_is_left_of_an_oven_is_its_height_less_the_joint() -> None:
+    table = supper(())
+    fixed = Fixed(table)
+    joint = table.joints[0]
+    inside = fixed.slot(joint.start_min + 30)
+    before = fixed.slot(joint.start_min - 60)
+    assert fixed.height["house"][before] == HOUSE.height_mm
+    assert fixed.height["house"][inside] == pytest.approx(HOUSE.height_mm - joint.height_mm)
+
+
+def test_preheating_is_the_joints_own_air_and_a_free_oven_is_unknown() -> None:
+    table = supper(())
+    fixed = Fixed(table)
+    joint = table.joints[0]
+    n = int(joint.start_min - fixed.first_min)
+    assert fixed.air["house"][n - 5] == pytest.approx(220.0)
+    assert np.isnan(fixed.air["house"][n - int(HOUSE.preheat_min) - 10])
+    assert np.isnan(fixed.air["house"][int(joint.out_min - fixed.first_min) + 10])
+
+
+def test_hands_left_never_exceed_what_there_is_and_carving_leaves_some() -> None:
+    for hands in (1, 2):
+        table = supper((), hands=hands)
+        fixed = Fixed(table)
+        assert fixed.hands.max() == pytest.approx(SLOT_MIN * hands)
+        carving = fixed.slot(table.joints[1].due_min + 6)
+        assert 0 < fixed.hands[carving] < SLOT_MIN * hands

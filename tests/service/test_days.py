@@ -1,0 +1,190 @@
+"""Days as the service keeps them: one hour for all, orders kept, repairs that can be taken."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+from typing import Any
+
+import pytest
+
+from tests.service.conftest import METHOD, PLAN
+from trencher.api.context import House
+from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange
+from trencher.service.clock import FastClock
+from trencher.store.repository import OvenRecord
+
+DAY = "2026-10-03"
+PORK: dict[str, Any] = {
+    **PLAN, "name": "Pork", "wanted_c": 70.0, "rest_min": 30.0,
+    "joint": {"cut": "pork-loin-rind", "weight_kg": 2.6, "thickness_mm": 98.0,
+              "length_mm": 310.0, "start_c": 6.0},
+}  # fmt: skip
+RANGE = OvenRecord(
+    "range", "Range", {"kind": "gas", "marks": "gas", "min_c": 107, "max_c": 232}
+)  # fmt: skip
+
+
+@pytest.fixture
+def joints(house: House) -> House:
+    house.repository.save_oven(RANGE)
+    house.roasts.lay(PLAN, "beef")
+    house.roasts.choose("beef", METHOD, "hot-then-low")
+    house.roasts.lay({**PORK, "oven_id": "range"}, "pork")
+    return house
+
+
+def serve_at(house: House, roast: str) -> datetime:
+    return datetime.fromisoformat(house.roasts.session(roast).plan["serve_at"])
+
+
+def test_a_day_opens_itself_with_the_first_change(joints: House) -> None:
+    assert joints.repository.days() == []
+    joints.days.change(DAY, {"people": 9})
+    day = joints.repository.day(DAY)
+    assert [e.kind for e in day.log] == ["opened", "changed"]
+    assert day.facts["people"] == 9
+
+
+def test_each_joint_learns_how_long_before_the_table_it_is_carved(joints: House) -> None:
+    joints.days.change(DAY, {"people": 17})
+    beef = joints.roasts.session("beef").plan["ahead_min"]
+    pork = joints.roasts.session("pork").plan["ahead_min"]
+    assert pork > beef > 5
+    fewer = joints.days.change(DAY, {"people": 5})
+    assert joints.roasts.session("pork").plan["ahead_min"] < pork
+    assert fewer.facts["people"] == 5
+
+
+def test_a_joint_served_at_another_hour_is_at_another_table(joints: House) -> None:
+    lunch = (serve_at(joints, "beef") - timedelta(hours=6)).isoformat()
+    joints.roasts.lay({**PLAN, "name": "Lunch", "serve_at": lunch}, "lunch")
+    planned = joints.days.planned(DAY)
+    assert {j.id for j in planned.order.table.joints} == {"beef", "pork"}
+
+
+def test_the_table_moves_from_either_place(joints: House) -> None:
+    joints.days.change(DAY, {"people": 8})
+    later = serve_at(joints, "beef") + timedelta(minutes=40)
+    joints.days.change(DAY, {"serve_at": later.isoformat()})
+    assert serve_at(joints, "beef") == serve_at(joints, "pork") == later
+    before = joints.roasts.session("beef")
+    back = later - timedelta(minutes=25)
+    joints.roasts.change("beef", {"serve_at": back.isoformat()})
+    joints.days.moved_on_block("beef", before)
+    assert serve_at(joints, "pork") == back
+    assert datetime.fromisoformat(joints.days.day(DAY).facts["serve_at"]) == back
+
+
+def test_undo_takes_the_hour_back_from_the_joints_too(joints: House) -> None:
+    joints.days.change(DAY, {"people": 8})
+    was = serve_at(joints, "beef")
+    joints.days.change(DAY, {"serve_at": (was + timedelta(minutes=40)).isoformat()})
+    joints.days.undo(DAY)
+    assert serve_at(joints, "beef") == was
+    joints.days.undo(DAY)
+    with pytest.raises(Conflict, match="nothing to take back"):
+        joints.days.undo(DAY)
+
+
+def test_an_order_is_kept_until_something_changes(joints: House) -> None:
+    first = joints.days.planned(DAY).order
+    assert joints.days.planned(DAY).order is first
+    joints.days.change(DAY, {"people": 9})
+    assert joints.days.planned(DAY).order is not first
+
+
+def test_a_joint_in_the_oven_stays_where_it_is(joints: House, clock: FastClock) -> None:
+    joints.days.change(DAY, {"people": 8})
+    start = joints.days.planned(DAY).order.table.joints[0].start_min
+    clock.jump((serve_at(joints, "beef") - clock.now()).total_seconds() / 60 + start - 12.0)
+    joints.roasts.put_in("beef", 5.0)
+    joint = next(j for j in joints.days.planned(DAY).order.table.joints if j.id == "beef")
+    assert joint.started_min == pytest.approx(start - 12.0, abs=0.1)
+    # The hour of a joint that is in cannot be moved any more; the table's can.
+    later = serve_at(joints, "pork") + timedelta(minutes=10)
+    joints.days.change(DAY, {"serve_at": later.isoformat()})
+    assert serve_at(joints, "pork") == later
+    assert serve_at(joints, "beef") != later
+
+
+def test_two_joints_in_one_oven_clash_and_the_repair_holds(joints: House) -> None:
+    joints.roasts.change("pork", {"oven_id": "house-oven"})
+    planned = joints.days.planned(DAY)
+    at = next(i for i, c in enumerate(planned.clashes) if c.what == "heat")
+    offers = joints.days.repairs(DAY, at)
+    best = offers[0]
+    assert best.works
+    facts: dict[str, Any] = {"joints": {}}
+    for dish, change in best.change.items():
+        facts["joints"][dish] = dict(change)
+    joints.days.change(DAY, facts)
+    assert joints.days.planned(DAY).order.fits
+    with pytest.raises(OutOfRange):
+        joints.days.repairs(DAY, 40)
+
+
+def test_one_common_heat_and_a_longer_rest_are_worked_out_anew(joints: House) -> None:
+    joints.days.change(DAY, {"joints": {"beef": {"air_c": 150.0}}})
+    low = joints.days.planned(DAY).order.table.joints[0].forecast
+    assert {s.stage.temp.c for s in low.stages if hasattr(s.stage, "temp")} == {150.0}
+    assert low.peak_c == pytest.approx(57.0, abs=0.1)
+    plain = joints.days.planned(DAY, {"joints": {}}).order.table.joints[0]
+    joints.days.change(DAY, {"joints": {"beef": {"earlier_min": 30.0}}})
+    longer = joints.days.planned(DAY).order.table.joints[0]
+    assert longer.start_min == pytest.approx(plain.start_min - 30.0, abs=2.0)
+    assert longer.out_min < plain.out_min - 25.0
+
+
+def test_where_am_i_goes_with_the_clock(joints: House, clock: FastClock) -> None:
+    late_supper = serve_at(joints, "beef") + timedelta(hours=3)
+    joints.days.change(DAY, {"serve_at": late_supper.isoformat()})
+    first = joints.days.planned(DAY)
+    assert first.where.sentence.startswith("Nothing for")
+    clock.jump(-first.now_min - 5)
+    late = joints.days.planned(DAY)
+    assert late.where.sentence.startswith("Late by")
+    for step in late.order.steps:
+        joints.days.did(DAY, step.id, None)
+    assert joints.days.planned(DAY).where.sentence == "Everything is done. Sit down."
+
+
+@pytest.mark.parametrize(
+    ("part", "error"),
+    [
+        ({"people": 0}, OutOfRange),
+        ({"sides": [{"id": "peas"}, {"id": "peas"}]}, InputError),
+        ({"joints": {"beef": {"oven": "nowhere"}}}, NotFound),
+        ({"serve_at": "2026-10-04T19:00:00+00:00"}, InputError),
+    ],
+)
+def test_what_makes_no_sense_is_refused_before_it_is_kept(
+    joints: House, part: dict[str, Any], error: type[Exception]
+) -> None:
+    with pytest.raises(error):
+        joints.days.change(DAY, part)
+    assert joints.repository.days() == []
+
+
+def test_a_date_that_is_none_is_said(house: House) -> None:
+    for date in ("2026-13-40", "soon"):
+        with pytest.raises(InputError, match="no date"):
+            house.days.day(date)
+
+
+def test_quiet_hours_may_cross_midnight(joints: House) -> None:
+    joints.days.change(DAY, {"quiet": ["16:30", "03:00"]})
+    said = [c for c in joints.days.planned(DAY).cautions if c.code == "quiet"]
+    assert len(said) == 1
+    joints.days.change(DAY, {"quiet": ["01:00", "03:00"]})
+    assert not [c for c in joints.days.planned(DAY).cautions if c.code == "quiet"]
+
+
+def test_a_slip_is_owned_up_to_and_its_task_taken_back(joints: House) -> None:
+    joints.days.slipped(DAY, "plates_cold", "")
+    tasks = [s for s in joints.days.planned(DAY).order.steps if s.code == "mend"]
+    assert len(tasks) == 1
+    joints.days.undo(DAY)
+    assert not [s for s in joints.days.planned(DAY).order.steps if s.code == "mend"]
+    found = {m.row.code: dish for m, dish in joints.days.slips(DAY, None)}
+    assert found["plates_cold"] == ""
+    assert found["salt_forgotten"] in ("beef", "pork")
