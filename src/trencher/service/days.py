@@ -30,6 +30,7 @@ from trencher.core.day.dishes import (
     carving_order,
     plating_min,
 )
+from trencher.core.day.doors import doors_on, with_doors
 from trencher.core.day.log import Day
 from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
@@ -52,6 +53,7 @@ from trencher.service.roasts import RoastService
 from trencher.store.repository import Repository
 
 KEPT_ORDERS = 32
+DOORS_MATTER_MIN = 1.0
 BEFORE_EVERY_MIN = 10.0
 ONE_TABLE = timedelta(minutes=60)
 """Joints served further apart on one date come to two tables; the day is the later one's."""
@@ -182,7 +184,7 @@ class DayService:
         with self._lock:
             kept = self._orders.get(key)
         if kept is None:
-            order = running_order(table)
+            order = self._with_doors(running_order(table), facts, serve, sessions, done, mends)
             kept = (order, clashes(order))
             with self._lock:
                 self._orders[key] = kept
@@ -190,10 +192,25 @@ class DayService:
                     self._orders.popitem(last=False)
         return kept
 
+    def _with_doors(
+        self, order: Order, facts: Mapping[str, Any], serve: datetime,
+        sessions: Mapping[str, Session], done: Mapping[str, float], mends: tuple[Step, ...],
+    ) -> Order:  # fmt: skip
+        """The order once more with the joints as the sides' doors leave them, where that moves one
+        of them; a joint that is in already is followed, not planned."""
+        doors = doors_on(order)
+        if not doors:
+            return order
+        again = self.table(facts, serve, sessions, done, mends, doors)
+        was = {j.id: j.forecast.pull_min for j in order.table.joints}
+        moved = max(abs(j.forecast.pull_min - was[j.id]) for j in again.joints)
+        return running_order(again) if moved >= DOORS_MATTER_MIN else order
+
     # --- the table -----------------------------------------------------------------------------
     def table(
         self, facts: Mapping[str, Any], serve: datetime, sessions: Mapping[str, Session],
         done: Mapping[str, float] | None = None, mends: tuple[Step, ...] = (),
+        doors: Mapping[str, tuple[float, ...]] | None = None,
     ) -> Table:  # fmt: skip
         """The core's table of a day's facts and its joints."""
         people = int(facts["people"])
@@ -203,7 +220,9 @@ class DayService:
         )
         # Kept in order, the forecasts of two joints are worked out once for every new order.
         worked = {
-            roast_id: self._forecast(session, facts["joints"].get(roast_id) or {})
+            roast_id: self._forecast(
+                session, facts["joints"].get(roast_id) or {}, (doors or {}).get(roast_id, ())
+            )
             for roast_id, session in sessions.items()
         }
         guests = self.guests()
@@ -255,7 +274,9 @@ class DayService:
             done={} if done is None else done, fridge_shelves=int(facts.get("shelves") or 2),
         )  # fmt: skip
 
-    def _forecast(self, session: Session, change: Mapping[str, Any]) -> tuple[Forecast, bool]:
+    def _forecast(
+        self, session: Session, change: Mapping[str, Any], doors: tuple[float, ...] = ()
+    ) -> tuple[Forecast, bool]:
         """The joint's forecast with the day's own changes, and whether its way was assumed."""
         wish = self.roasts.wish(session)
         if change.get("oven"):
@@ -273,6 +294,10 @@ class DayService:
         if change.get("earlier_min"):
             method = _longer_rest(wish, method, float(change["earlier_min"]))
         found, _ = work_out(wish, method, quick=True)
+        if doors and session.put_in_at is None:
+            times = [(s.start_min, s.end_min) for s in found.stages]
+            opened = with_doors(wish.roast(method).method, times, doors)
+            found, _ = work_out(wish, str(opened), quick=True)
         return found, assumed
 
     def guests(self) -> tuple[Guest, ...]:

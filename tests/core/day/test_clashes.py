@@ -71,7 +71,7 @@ CROWDED = ["roast-potatoes", "roast-roots", "batter-puddings", "greens", "mashed
 
 @pytest.fixture(scope="module")
 def crowded() -> object:
-    return running_order(supper(CROWDED, people=16), 5.0)
+    return running_order(supper(CROWDED, people=16), 2.0)
 
 
 def test_a_crowded_table_names_every_dish_without_a_place(crowded: object) -> None:

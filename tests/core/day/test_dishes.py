@@ -8,15 +8,18 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from tests.core.day.conftest import HOUSE, RANGE, supper
+from tests.core.day.conftest import BEEF, BEEF_WAY, HOUSE, RANGE, supper, worked
 from trencher.core.day.dishes import (
     carve_min,
     carving_order,
     for_people,
     plating_min,
 )
+from trencher.core.day.doors import doors_on, with_doors
 from trencher.core.day.fixed import SLOT_MIN, Fixed, moments
 from trencher.core.day.joint_steps import joint_spans, joint_steps
+from trencher.core.day.order import running_order
+from trencher.core.method.notation import parse_method
 
 
 def test_the_pinkest_is_carved_last_and_the_knife_is_put_down_once() -> None:
@@ -118,3 +121,37 @@ def test_hands_left_never_exceed_what_there_is_and_carving_leaves_some() -> None
         assert fixed.hands.max() == pytest.approx(SLOT_MIN * hands)
         carving = fixed.slot(table.joints[1].due_min + 6)
         assert 0 < fixed.hands[carving] < SLOT_MIN * hands
+
+
+# --- doors --------------------------------------------------------------------------------------
+def test_doors_are_the_ones_that_others_open_while_it_is_in() -> None:
+    order = running_order(supper(["roast-beetroot"], joints=1))
+    joint = order.table.joints[0]
+    opened = doors_on(order).get("beef", ())
+    inside = [
+        s for s in order.steps
+        if s.dish == "roast-beetroot" and s.place == "oven:house" and s.code == "into_oven"
+        and joint.start_min < s.at_min < joint.out_min
+    ]  # fmt: skip
+    assert len(opened) >= len(inside)
+    assert all(0 < m < joint.forecast.pull_min for m in opened)
+    assert doors_on(running_order(supper(()))) == {}
+
+
+def test_a_door_is_hung_on_the_stage_it_falls_in_and_reads_back() -> None:
+    method = parse_method("220C 20min; 160C until peak 57C; rest tented 40min")
+    found = with_doors(method, [(0, 20), (20, 100), (100, 140)], [10.0, 65.0, 120.0])
+    assert str(found) == (
+        "220C 20min + open sides at 10min; 160C until peak 57C + open sides at 45min; "
+        "rest tented 40min"
+    )
+    assert parse_method(str(found)) == found
+
+
+def test_doors_for_the_sides_make_a_joint_later_and_ask_for_no_hands() -> None:
+    joint = supper(()).joints[0]
+    times = [(s.start_min, s.end_min) for s in joint.forecast.stages]
+    opened = with_doors(parse_method(BEEF_WAY), times, [30.0, 45.0, 60.0, 75.0])
+    later = replace(joint, forecast=worked(str(opened), "house", **BEEF))
+    assert later.forecast.pull_min > joint.forecast.pull_min + 0.5
+    assert len(list(moments(later))) == len(list(moments(joint)))

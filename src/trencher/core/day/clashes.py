@@ -12,7 +12,7 @@ from trencher.core.day.order import Order
 from trencher.core.day.placement import place
 
 What = Literal["heat", "room", "hands", "rings", "time", "heat_range", "fridge", "lift"]
-QUICK_S = 0.5
+QUICK_S = 1.0
 
 
 @dataclass(frozen=True, kw_only=True)

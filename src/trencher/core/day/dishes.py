@@ -30,6 +30,8 @@ CARVE_FIRST_MIN, CARVE_EACH_MIN = 2.0, 0.45
 """String and bones off; a plate's slices. Estimates: time yourself."""
 PLATE_FIRST_MIN, PLATE_EACH_MIN, DISH_EACH_MIN = 1.0, 0.25, 0.5
 """Plates out of the warm; a plate filled; a bowl carried. Estimates."""
+FOR_SIDES = "sides"
+"""The word of a door that is opened for another dish: it asks nothing of the hands."""
 READY_BEFORE_MIN = 6.0
 """A joint is ready this long before its door opens."""
 FOR_PEOPLE, GROWS = 8.0, 0.6

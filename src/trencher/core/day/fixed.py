@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.day.before import before
-from trencher.core.day.dishes import JointDish, Table
+from trencher.core.day.dishes import FOR_SIDES, JointDish, Table
 from trencher.core.method.stages import Oven, Rest, Sear, Stage
 from trencher.core.planner.hands import (
     CHANGE_MIN,
@@ -64,6 +64,8 @@ def moments(joint: JointDish) -> Iterator[Moment]:
         else:
             yield Moment("change", at, CHANGE_MIN, stage, i)
         for task in stage.tasks:
+            if (task.verb, task.words) == ("open", FOR_SIDES):
+                continue
             for minute in task.times(s.end_min - s.start_min):
                 words = f"{task.verb} {task.words}".strip()
                 yield Moment("task", at + minute, TASK_MIN[task.verb], stage, i, words)

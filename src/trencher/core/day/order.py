@@ -24,7 +24,7 @@ from trencher.core.day.options import (
     main_step,
     step_id,
 )
-from trencher.core.day.placement import Option, Placement, place
+from trencher.core.day.placement import TIME_LIMIT_S, Option, Placement, place
 from trencher.core.day.steps import Span, Step
 
 WARM_PLATES_MIN = 20.0
@@ -69,7 +69,7 @@ class Order:
         return sum(s.hands_min for s in self.steps)
 
 
-def running_order(table: Table, time_limit_s: float = 1.5) -> Order:
+def running_order(table: Table, time_limit_s: float = TIME_LIMIT_S) -> Order:
     """Place everything. Always answers: what cannot be placed is named, never squeezed in."""
     fixed = Fixed(table)
     found = place(Writer(fixed).problem(), time_limit_s)

@@ -64,7 +64,7 @@ def _made(
     code: str, table: Table, words: str, costs: str, change: Mapping[str, Mapping[str, object]],
     weight: float = 1.0,
 ) -> Repair:  # fmt: skip
-    order = running_order(table, 0.8)
+    order = running_order(table, 1.5)
     return Repair(
         code=code, words=words, costs=costs, works=order.fits, order=order, change=change,
         cost=COSTS[code] * weight + order.price,

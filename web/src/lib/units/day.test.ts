@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest'
+import { atItsEnd, carveAt, longDay, sentence } from './index'
+
+const plan = (ahead_min: number): { serve_at: string; ahead_min: number } => ({
+  serve_at: new Date(2026, 9, 3, 19, 0).toISOString(),
+  ahead_min,
+})
+
+describe('when a joint is carved', () => {
+  it('is when people sit down, if it is the only thing on the table', () => {
+    expect(carveAt(plan(0)).getTime()).toBe(new Date(2026, 9, 3, 19, 0).getTime())
+    expect(atItsEnd(plan(0))).toBe('sit down 19:00')
+  })
+  it('is as long before as carving and plating take', () => {
+    expect(carveAt(plan(23)).getMinutes()).toBe(37)
+    expect(atItsEnd(plan(23))).toBe('carve 18:37')
+  })
+})
+
+describe('words of a day', () => {
+  it('name the day of the week', () => {
+    expect(longDay(new Date(2026, 9, 3, 12))).toBe('Saturday 3 October')
+  })
+  it('show a lift in the cook’s own units', () => {
+    expect(sentence('the empty tin ({w:1.6})', 'C')).toBe('the empty tin (1.60 kg)')
+    expect(sentence('the empty tin ({w:1.6})', 'F')).toBe('the empty tin (3 lb 8 oz)')
+  })
+})
