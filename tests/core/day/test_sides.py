@@ -70,3 +70,38 @@ def test_out_of_range_says_the_range() -> None:
 def test_an_unknown_side_offers_near_ones() -> None:
     with pytest.raises(UnknownName, match="roast-potatoes"):
         side_named("roast-potato")
+
+
+def test_a_side_that_is_made_cold_has_one_step_and_one_without_preparing_has_none_of_it() -> None:
+    cold = own_side({"name": "Pickle", "where": "hands", "prep_min": 12, "hands_min": 3})
+    assert [(s.where, s.minutes, s.hands_min) for s in cold.steps] == [("hands", 12, 12)]
+    ready = own_side({"name": "Peas", "where": "hob", "prep_min": 0})
+    assert [s.where for s in ready.steps] == ["hob"]
+    assert ready.steps[0].warm
+
+
+def test_allergens_and_the_table_it_feeds_are_kept() -> None:
+    side = own_side(
+        {"id": "own-bake", "name": "  Nut bake ", "where": "oven", "allergens": ["nuts", "milk"],
+         "full_main": True, "brown_min": 25}
+    )  # fmt: skip
+    assert (side.id, side.name, side.kind) == ("own-bake", "Nut bake", "main")
+    assert side.allergens == ("nuts", "milk")
+    assert side.steps[-1].brown_min == 25
+    assert side.source == "own"
+
+
+@pytest.mark.parametrize("value", [True, "20", None])
+def test_only_numbers_are_numbers(value: object) -> None:
+    facts = {"name": "x", "minutes": value}
+    if value is None:
+        assert own_side(facts).steps[-1].minutes == 20.0
+        return
+    with pytest.raises(InputError):
+        own_side(facts)
+
+
+def test_what_uses_drippings_waits_for_the_joint() -> None:
+    for side in SIDES.values():
+        if side.uses_drippings:
+            assert side.steps[-1].after_joint, side.id
