@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.core.day.conftest import supper
+from tests.core.day.conftest import BEEF, supper, worked
 from trencher.core.catalogue.sides import SIDES
 from trencher.core.day.dishes import Table
 from trencher.core.day.fixed import SAME_AIR_C, SLOT_MIN, Fixed
@@ -199,6 +199,17 @@ def test_two_joints_that_want_unlike_heats_in_one_oven_are_a_pair() -> None:
     heat = next(d for d in order.disagreements if d.kind == "heat")
     assert heat.difference > SAME_AIR_C
     assert not order.fits
+
+
+def test_two_joints_at_one_setting_share_an_oven_whatever_their_doors() -> None:
+    table = supper(())
+    house = replace(table.room.ovens[0], height_mm=600.0)
+    way = "160C until peak 57C; rest tented 40min"
+    one = replace(table.joints[0], forecast=worked(way, "house", **BEEF))
+    other = replace(one, id="twin", due_min=one.due_min - 8.0)
+    room = replace(table.room, ovens=(house, table.room.ovens[1]))
+    order = running_order(replace(table, joints=(one, other), room=room))
+    assert order.disagreements == ()
 
 
 def test_what_is_too_late_to_begin_has_no_place() -> None:

@@ -28,6 +28,8 @@ Floats = NDArray[np.float64]
 SLOT_MIN = 5
 SAME_AIR_C = 10.0
 """Two joints agree about the heat of an oven within this."""
+DIP_MIN = 10
+"""A door's dip is over by then: joints of one setting that go in one after the other agree."""
 SHORTEST_WINDOW_MIN, LONGEST_WINDOW_MIN, BEFORE_FIRST_MIN = 240, 900, 90
 CARVING_LEAVES = 0.3
 """Share of the carver's time that goes to pots and doors; carving is given that much longer."""
@@ -142,7 +144,7 @@ class Fixed:
     def _compare(self, oven: str, one: JointDish, other: JointDish, of: dict[str, Floats]) -> None:
         apart = np.abs(of[one.id] - of[other.id])
         wrong = np.flatnonzero(np.nan_to_num(apart, nan=0.0) > SAME_AIR_C)
-        if len(wrong):
+        if len(wrong) > DIP_MIN:
             self.disagreements.append(
                 Disagreement(
                     "heat", oven, one.id, other.id, float(self.at[wrong[0]]),
