@@ -9,8 +9,8 @@ import pytest
 
 SOURCE = Path("src/trencher")
 ORDER = ["core", "formats", "devices", "store", "sim", "service", "api", "settings", "main", "cli"]
-CORE = ["errors", "units", "catalogue", "thermal", "joint", "method", "outcome", "planner",
-        "day", "belief", "session"]  # fmt: skip
+CORE = ["errors", "events", "units", "catalogue", "thermal", "joint", "method", "outcome",
+        "planner", "day", "belief", "session"]  # fmt: skip
 """Read top to bottom. catalogue and thermal describe each other's records, and method the rests of
 thermal: these three form one floor."""
 ONE_FLOOR = {"catalogue", "thermal", "method"}

@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from trencher.core.errors import Conflict, InputError
-from trencher.core.session import Event, Session, apply, check_step, replay
+from trencher.core.events import Event
+from trencher.core.session import Session, apply, check_step, replay
 
 PLAN: dict[str, Any] = {"name": "x", "serve_at": "2026-10-03T19:00:00+00:00", "wanted_c": 57.0}
 

@@ -8,10 +8,10 @@ from trencher.api import schemas as s
 from trencher.core.catalogue.sides import Side
 from trencher.core.day.buying import Meals, Yield
 from trencher.core.day.dishes import JointDish, SideDish
-from trencher.core.day.log import DayEvent
 from trencher.core.day.mends import Mend
 from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
+from trencher.core.events import Event
 from trencher.service.days import Planned
 
 UNDO_WORDS = {
@@ -77,7 +77,7 @@ def _hour(text: str | None) -> datetime | None:
     return None if text is None else datetime.fromisoformat(text)
 
 
-def _undo(event: DayEvent) -> s.UndoOut:
+def _undo(event: Event) -> s.UndoOut:
     return s.UndoOut(seq=event.seq, words=UNDO_WORDS[event.kind])
 
 

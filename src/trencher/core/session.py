@@ -9,12 +9,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
-from typing import Any, Literal
+from typing import Literal
 
 from trencher.core.errors import Conflict, InputError
+from trencher.core.events import Event, Folded, Payload, folded
 
 Status = Literal["planning", "roasting", "resting", "done"]
-Payload = Mapping[str, Any]
 
 KINDS = (
     "laid", "changed", "chose", "put_in", "read", "ended_stage", "marked", "carved", "judged",
@@ -22,15 +22,6 @@ KINDS = (
 )  # fmt: skip
 MARKS = ("door", "browned", "basted", "moved_probe", "note")
 WITHDRAWABLE = ("put_in", "read", "ended_stage", "marked", "carved", "judged")
-
-
-@dataclass(frozen=True)
-class Event:
-    """One line of a roast's log. ``seq`` counts from 1 within the roast."""
-
-    seq: int
-    kind: str
-    data: Payload
 
 
 @dataclass(frozen=True)
@@ -55,7 +46,7 @@ class Mark:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Session:
+class Session(Folded):
     """Where a roast stands. ``ends``: stage index → minute; ``put_in_at`` is the service's word.
 
     ``plan`` is the description last laid or changed: name, joint, cooker, wanted peak, serving.
@@ -74,13 +65,6 @@ class Session:
     marks: tuple[Mark, ...] = ()
     carved_min: float | None = None
     verdict: Payload | None = None
-    withdrawn: frozenset[int] = frozenset()
-    log: tuple[Event, ...] = ()
-
-    @property
-    def last_seq(self) -> int:
-        """Number of the last event, 0 for none."""
-        return self.log[-1].seq if self.log else 0
 
     @property
     def pulled_min(self) -> float | None:
@@ -154,15 +138,7 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
 
 def apply(session: Session, event: Event) -> Session:
     """The session after one more event."""
-    log = (*session.log, event)
-    if event.kind == "withdrew":
-        gone = session.withdrawn | {int(event.data["seq"])}
-        fresh = Session(withdrawn=gone)
-        for old in log:
-            if old.kind != "withdrew" and old.seq not in gone:
-                fresh = _FOLDS[old.kind](fresh, old)
-        return replace(fresh, log=log)
-    return replace(_FOLDS[event.kind](session, event), log=log)
+    return folded(session, event, _FOLDS)
 
 
 def replay(events: Iterable[Event]) -> Session:

@@ -9,9 +9,10 @@ from typing import Any
 from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session as SqlSession
 
-from trencher.core.day.log import Day, DayEvent, apply_to_day, check_day_step, replay_day
+from trencher.core.day.log import Day, apply_to_day, check_day_step, replay_day
 from trencher.core.errors import NotFound
-from trencher.core.session import Event, Payload, Session, apply, check_step, replay
+from trencher.core.events import Event, Payload
+from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
 from trencher.store.tables import DayEventRow, EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
 
@@ -53,9 +54,9 @@ def _events(sql: SqlSession, roast_id: str) -> list[Event]:
     return [Event(r.seq, r.kind, r.data) for r in rows]
 
 
-def _day_events(sql: SqlSession, date: str) -> list[DayEvent]:
+def _day_events(sql: SqlSession, date: str) -> list[Event]:
     rows = sql.scalars(select(DayEventRow).where(DayEventRow.day == date).order_by(DayEventRow.seq))
-    return [DayEvent(r.seq, r.kind, r.data) for r in rows]
+    return [Event(r.seq, r.kind, r.data) for r in rows]
 
 
 class Repository:
@@ -170,7 +171,7 @@ class Repository:
             before = replay_day(_day_events(sql, date))
             payload = dict(data(before) if callable(data) else data)
             check_day_step(before, kind, payload)
-            event = DayEvent(before.last_seq + 1, kind, payload)
+            event = Event(before.last_seq + 1, kind, payload)
             after = apply_to_day(before, event)
             sql.add(DayEventRow(day=date, seq=event.seq, at=at, kind=kind, data=payload))
             return after

@@ -12,8 +12,8 @@ from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.catalogue.safety import PROFILES, raised
 from trencher.core.catalogue.slips import SLIPS, SlipRow, slip_named
-from trencher.core.day.butcher import card, thickness_from_string
-from trencher.core.day.buying import Offer, as_meals, better, raw_for, wanted_kg, yield_of
+from trencher.core.day.butcher import card
+from trencher.core.day.buying import RIB_KG, Offer, as_meals, better, raw_for, wanted_kg, yield_of
 from trencher.core.day.dishes import Limits, Table
 from trencher.core.day.gravy import G_PER_L, drippings, gravy
 from trencher.core.day.lifting import joint_lift, most_kg
@@ -191,12 +191,8 @@ def test_an_offer_is_meals_inside_the_dates() -> None:
     assert "the same" in better(found, same)
 
 
-def test_a_string_measures_a_round_piece_and_an_oval_one() -> None:
-    assert thickness_from_string(314.16) == pytest.approx(100.0, abs=0.01)
-    assert thickness_from_string(314.16, 100.0) == pytest.approx(100.0, abs=0.01)
-    assert thickness_from_string(400.0, 150.0) < 150.0
-    with pytest.raises(InputError, match="does not go round"):
-        thickness_from_string(200.0, 150.0)
+def test_every_rib_that_is_counted_is_of_a_cut_there_is() -> None:
+    assert set(RIB_KG) <= set(CUTS)
 
 
 def test_flags_raise_the_figure_and_never_lower_it() -> None:

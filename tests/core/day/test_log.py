@@ -10,18 +10,18 @@ from hypothesis import strategies as st
 
 from trencher.core.day.log import (
     Day,
-    DayEvent,
     apply_to_day,
     check_day_step,
     replay_day,
 )
 from trencher.core.errors import Conflict, InputError
+from trencher.core.events import Event
 
 OPENED: dict[str, Any] = {"serve_at": "2026-10-03T19:00:00+00:00", "people": 8, "sides": []}
 
 
-def log(*entries: tuple[str, dict[str, Any]]) -> list[DayEvent]:
-    return [DayEvent(n, kind, data) for n, (kind, data) in enumerate(entries, 1)]
+def log(*entries: tuple[str, dict[str, Any]]) -> list[Event]:
+    return [Event(n, kind, data) for n, (kind, data) in enumerate(entries, 1)]
 
 
 def test_the_last_change_of_a_fact_counts_and_the_others_stay() -> None:
@@ -94,14 +94,14 @@ entry = st.one_of(
 def test_replayed_it_equals_the_live_day(
     entries: list[tuple[str, dict[str, Any]]], data: st.DataObject
 ) -> None:
-    day = apply_to_day(Day(), DayEvent(1, "opened", OPENED))
+    day = apply_to_day(Day(), Event(1, "opened", OPENED))
     for kind, payload in entries:
         check_day_step(day, kind, payload)
-        day = apply_to_day(day, DayEvent(day.last_seq + 1, kind, payload))
+        day = apply_to_day(day, Event(day.last_seq + 1, kind, payload))
         if day.undoable is not None and data.draw(st.booleans()):
             back = {"seq": day.undoable.seq}
             check_day_step(day, "withdrew", back)
-            day = apply_to_day(day, DayEvent(day.last_seq + 1, "withdrew", back))
+            day = apply_to_day(day, Event(day.last_seq + 1, "withdrew", back))
     assert replay_day(day.log) == day
 
 
@@ -111,7 +111,7 @@ def test_everything_taken_back_is_the_day_as_it_was_opened(
 ) -> None:
     day = replay_day(log(("opened", OPENED), *entries))
     while day.undoable is not None:
-        day = apply_to_day(day, DayEvent(day.last_seq + 1, "withdrew", {"seq": day.undoable.seq}))
+        day = apply_to_day(day, Event(day.last_seq + 1, "withdrew", {"seq": day.undoable.seq}))
     assert dict(day.facts) == OPENED
     assert not day.done
     assert not day.skipped

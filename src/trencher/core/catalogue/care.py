@@ -11,13 +11,10 @@ from typing import Literal
 
 SALT_DIFFUSES_M2_S = 2.0e-10
 """Salt in cold raw meat: published values lie between 1 and 4·10⁻¹⁰ m²/s."""
-USUAL_G_PER_KG, MOST_G_PER_KG = 10.0, 40.0
 CURE_H, CURE_FALLBACK_H = 24.0, 1.25
 DRY_H, DRY_FALLBACK_H = 18.0, 3.0
 MARINADE_H, MARINADE_FALLBACK_H = 12.0, 2.0
 LONGEST_H = 72.0
-CHILL_USUAL_MIN, CHILL_MOST_MIN = 45.0, 90.0
-"""Longest chill off; the authority's time in the room counts it together with the rest."""
 
 Surface = Literal["as_it_was", "wetter", "drawn_in", "drier"]
 WETTER_MIN, DRAWN_IN_MIN, DRIER_MIN = 4.0, 75.0, 480.0
@@ -107,9 +104,3 @@ class Care:
             self.frozen == "is" or self.salt_g_kg or self.uncovered or self.marinade or self.tie
             or self.chill_min
         )  # fmt: skip
-
-
-CARE_LIMITS: dict[str, tuple[float, float, str]] = {
-    "salt_g_kg": (0.0, MOST_G_PER_KG, "g/kg"), "chill_min": (0.0, CHILL_MOST_MIN, "min"),
-    "fridge_c": (0.0, 12.0, "°C"),
-}  # fmt: skip

@@ -32,7 +32,6 @@ from trencher.core.planner.thaw import CHANGE_WATER_MIN, Thaw, thaw
 
 SALT_MIN, HANG_MIN, TURN_MIN, TIE_MIN, COAT_MIN, OUT_MIN = 5.0, 3.0, 2.0, 6.0, 4.0, 1.0
 """Hands for each. Estimates."""
-LEAST_AFTER_THAW_H = 0.0
 H = 60.0
 
 

@@ -1,12 +1,9 @@
-"""What to ask the butcher for, as lines of a card; and how to measure what one is given."""
+"""What to ask the butcher for, as lines of a card."""
 
 from __future__ import annotations
 
-import math
-
 from trencher.core.catalogue.care import Care
 from trencher.core.day.buying import ribs_of
-from trencher.core.errors import InputError
 from trencher.core.joint import Joint, size_of
 
 THIN_FAT_MM = 3.0
@@ -46,20 +43,3 @@ def card(joint: Joint, care: Care) -> tuple[str, ...]:
     if cut.note:
         lines.append(cut.note)
     return tuple(lines)
-
-
-def thickness_from_string(around_mm: float, width_mm: float | None = None) -> float:
-    """Thickness in mm from a string laid once round the thickest place, and the width if it is not
-    round: of an ellipse with that perimeter (Euler's mean-square rule, within 3 % up to 2 : 1).
-
-    InputError where the string is too short for the width.
-    """
-    if width_mm is None:
-        return around_mm / math.pi
-    square = 2.0 * (around_mm / math.pi) ** 2 - width_mm**2
-    if square <= 0:
-        raise InputError(
-            f"a string of {around_mm:g} mm does not go round a width of {width_mm:g}",
-            where="around_mm", allowed=f"more than {width_mm * math.pi / math.sqrt(2):.0f} mm",
-        )  # fmt: skip
-    return math.sqrt(square)

@@ -23,7 +23,6 @@ PLATE_KG: dict[Appetite, float] = {
 """Cooked meat on a plate among sides. Estimates."""
 RIB_KG: dict[str, float] = {
     "beef-fore-rib": 1.15, "beef-single-rib": 1.1, "lamb-rack": 0.11, "pork-loin-bone": 0.30,
-    "pork-loin-rack": 0.30,
 }  # fmt: skip
 """Raw weight that hangs on one rib. Estimates: count and weigh yours."""
 BONE_DOUBT, TRIM_DOUBT = 0.25, 0.5
@@ -111,15 +110,13 @@ def raw_for(cut: Cut, cooked_kg: float, loss: float, *, fat_kg_share: float = 0.
 
 @dataclass(frozen=True, kw_only=True)
 class Offer:
-    """A piece on offer. ``price`` in the cook's own money for all of it; ``days``: how many more
-    days it keeps raw, None unknown; ``words``: grade, shop, reduced."""
+    """A piece on offer. ``price`` in the cook's own money for all of it; ``loss``: what it would
+    lose in the oven, a share of the raw meat."""
 
     name: str
     joint: Joint
     price: float
     loss: float
-    days: float | None = None
-    words: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -135,7 +132,6 @@ class Meals:
     lost: int
     short: int
     per_plate: float | None
-    per_kg_eaten: float | None
 
 
 def as_meals(offer: Offer, people: int, keep_days: int, eaters_later: int) -> Meals:
@@ -150,11 +146,9 @@ def as_meals(offer: Offer, people: int, keep_days: int, eaters_later: int) -> Me
     cold = int(left / (plate * COLD_PLATE_SHARE) + 1e-9)
     later = min(cold, keep_days * eaters_later)
     eaten = tonight + later
-    kg = tonight * plate + later * plate * COLD_PLATE_SHARE
     return Meals(
         offer=offer, yields=found, tonight=tonight, later=later, lost=cold - later,
         short=max(people - tonight, 0), per_plate=offer.price / eaten if eaten else None,
-        per_kg_eaten=offer.price / kg if kg > 0 else None,
     )  # fmt: skip
 
 

@@ -149,8 +149,8 @@ class JointDish:
 
 @dataclass(frozen=True, kw_only=True)
 class SideDish:
-    """A side of the day. ``oven``: where it must be, None for wherever it fits. ``not_before``,
-    ``pinned_min``: its last heated step starts no earlier, or exactly then."""
+    """A side of the day. ``oven``: where it must be, None for wherever it fits.
+    ``pinned_min``: its last heated step starts then, to the slot."""
 
     side: Side
     people: int = 8

@@ -7,26 +7,16 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
-from typing import Any
 
 from trencher.core.errors import Conflict, InputError
+from trencher.core.events import Event, Folded, Payload, folded
 
-Payload = Mapping[str, Any]
 KINDS = ("opened", "changed", "did", "skipped", "slipped", "withdrew")
 FACTS = (
     "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
     "shelves",
     "gravy",
 )  # fmt: skip
-
-
-@dataclass(frozen=True)
-class DayEvent:
-    """One line of a day's log. ``seq`` counts from 1 within the day."""
-
-    seq: int
-    kind: str
-    data: Payload
 
 
 @dataclass(frozen=True)
@@ -41,7 +31,7 @@ class Slip:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Day:
+class Day(Folded):
     """Where a day stands. ``facts`` as last opened or changed; ``done``: step → hour;
     ``skipped``: step → hour."""
 
@@ -49,45 +39,38 @@ class Day:
     done: Mapping[str, str] = field(default_factory=dict)
     skipped: Mapping[str, str] = field(default_factory=dict)
     slips: tuple[Slip, ...] = ()
-    withdrawn: frozenset[int] = frozenset()
-    log: tuple[DayEvent, ...] = ()
 
     @property
-    def last_seq(self) -> int:
-        """Number of the last event, 0 for none."""
-        return self.log[-1].seq if self.log else 0
-
-    @property
-    def undoable(self) -> DayEvent | None:
+    def undoable(self) -> Event | None:
         """The latest event that counts and may be taken back."""
         gone = self.withdrawn
         counts = [e for e in self.log if e.seq not in gone and e.kind not in ("opened", "withdrew")]
         return counts[-1] if counts else None
 
 
-def _changed(day: Day, e: DayEvent) -> Day:
+def _changed(day: Day, e: Event) -> Day:
     return replace(day, facts={**day.facts, **e.data})
 
 
-def _did(day: Day, e: DayEvent) -> Day:
+def _did(day: Day, e: Event) -> Day:
     step = e.data["step"]
     skipped = {k: v for k, v in day.skipped.items() if k != step}
     return replace(day, done={**day.done, step: e.data["at"]}, skipped=skipped)
 
 
-def _skipped(day: Day, e: DayEvent) -> Day:
+def _skipped(day: Day, e: Event) -> Day:
     step = e.data["step"]
     done = {k: v for k, v in day.done.items() if k != step}
     return replace(day, skipped={**day.skipped, step: e.data["at"]}, done=done)
 
 
-def _slipped(day: Day, e: DayEvent) -> Day:
+def _slipped(day: Day, e: Event) -> Day:
     d = e.data
     slip = Slip(e.seq, d["code"], d.get("dish", ""), d["at"], d.get("mend", ""))
     return replace(day, slips=(*day.slips, slip))
 
 
-_FOLDS: dict[str, Callable[[Day, DayEvent], Day]] = {
+_FOLDS: dict[str, Callable[[Day, Event], Day]] = {
     "opened": _changed,
     "changed": _changed,
     "did": _did,
@@ -96,20 +79,12 @@ _FOLDS: dict[str, Callable[[Day, DayEvent], Day]] = {
 }
 
 
-def apply_to_day(day: Day, event: DayEvent) -> Day:
+def apply_to_day(day: Day, event: Event) -> Day:
     """The day after one more event."""
-    log = (*day.log, event)
-    if event.kind == "withdrew":
-        gone = day.withdrawn | {int(event.data["seq"])}
-        fresh = Day(withdrawn=gone)
-        for old in log:
-            if old.kind != "withdrew" and old.seq not in gone:
-                fresh = _FOLDS[old.kind](fresh, old)
-        return replace(fresh, log=log)
-    return replace(_FOLDS[event.kind](day, event), log=log)
+    return folded(day, event, _FOLDS)
 
 
-def replay_day(events: Iterable[DayEvent]) -> Day:
+def replay_day(events: Iterable[Event]) -> Day:
     """The day a log makes."""
     day = Day()
     for event in events:

@@ -5,7 +5,7 @@ A step has a stable id, so that ticks, calendars and shifts find it again after 
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 Code = Literal[
@@ -37,11 +37,6 @@ class Step:
     place: str = "hands"
     note: str = ""
     pieces: tuple[tuple[float, float], ...] = ()
-
-    def moved(self, at_min: float) -> Step:
-        """The same step begun at another minute."""
-        shift = at_min - self.at_min
-        return replace(self, at_min=at_min, until_min=self.until_min + shift)
 
     @property
     def busy(self) -> tuple[tuple[float, float], ...]:

@@ -3,7 +3,8 @@
 export type Units = 'C' | 'F'
 export type Marks = 'C' | 'F' | 'gas'
 
-const LB = 0.45359237
+/** Kilograms in a pound. */
+export const LB = 0.45359237
 const GAS_F: [string, number][] = [
   ['¼', 225],
   ['½', 250],

@@ -8,6 +8,7 @@
   import NumberField from '$lib/ui/NumberField.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import {
+    LB,
     atHour,
     sentence,
     shortDay,
@@ -48,7 +49,6 @@
   const forecast = $derived(way?.forecast ?? null)
   const locked = $derived(roast !== null && roast.status !== 'planning')
   const metric = $derived(kitchen.units === 'C')
-  const LB = 0.45359237
   const MEASURES = [
     ['Thickness', 'thickness_mm', 15, 400],
     ['Width', 'width_mm', 15, 1000],

@@ -5,8 +5,8 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
-  import { duration, weight } from '$lib/units'
-  import { LB, parts } from './buy'
+  import { LB, duration, weight } from '$lib/units'
+  import { parts } from './buy'
 
   let { onfound }: { onfound: (found: Buying) => void } = $props()
 

@@ -2,8 +2,6 @@
 
 import type { Schemas } from '$lib/api/client'
 
-export const LB = 0.45359237
-
 export type Part = { name: string; words: string; kg: number; share: number }
 
 /** The parts of a raw weight in the order in which they leave it; nothing of no weight. */

@@ -3,11 +3,10 @@
   import { http, want, type Day, type DayChange, type Guest } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
-  import { weight } from '$lib/units'
+  import { LB, weight } from '$lib/units'
 
   let { day, onchange }: { day: Day; onchange: (part: DayChange) => void } = $props()
 
-  const LB = 0.45359237
   const helpers = $derived(day.helpers.join(', '))
   const guests = $derived<Guest[]>(kitchen.catalogue?.people ?? [])
   const metric = $derived(kitchen.units === 'C')

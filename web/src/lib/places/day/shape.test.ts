@@ -5,7 +5,6 @@ import {
   costs,
   firstOfDay,
   glow,
-  grouped,
   handsOf,
   laid,
   lanesOf,
@@ -134,10 +133,6 @@ describe('the day', () => {
   it('begins with its own work, not the evening before', () => {
     expect(firstOfDay(day())).toBe(-120)
     expect(firstOfDay(day({ steps: [] }))).toBeLessThan(0)
-  })
-  it('tells what is over from what is ahead', () => {
-    const found = grouped(day({ steps: [step('a', -9, { done_at: 'x' }), step('b', -5)] }))
-    expect([found.over.length, found.ahead.length]).toEqual([1, 1])
   })
   it('says what a change costs', () => {
     const before = day({ sides: [side('peas', 0), side('roots', 5, 'browns'), side('tart', 0)] })

@@ -126,9 +126,3 @@ export function costs(before: Day, after: Day): string[] {
   if (found.length === 0) found.push('costs nothing')
   return found
 }
-
-/** Steps in the groups a cook thinks in: over, now, and what is ahead. */
-export function grouped(day: Day): { over: DayStep[]; ahead: DayStep[] } {
-  const isOver = (s: DayStep): boolean => s.done_at !== null || s.skipped_at !== null
-  return { over: day.steps.filter(isOver), ahead: day.steps.filter((s) => !isOver(s)) }
-}
