@@ -93,6 +93,17 @@ def test_an_order_is_kept_until_something_changes(joints: House) -> None:
     assert joints.days.planned(DAY).order is not first
 
 
+def test_who_does_not_eat_of_a_joint_takes_a_plate_off_it(joints: House) -> None:
+    def plates() -> int:
+        table = joints.days.planned(DAY).order.table
+        return next(j.plates for j in table.joints if j.id == "pork")
+
+    joints.days.change(DAY, {"people": 6})
+    assert plates() == 6
+    joints.repository.set_setting("people", [{"name": "Bram", "avoids": ["pork"]}])
+    assert plates() == 5
+
+
 def test_a_joint_in_the_oven_stays_where_it_is(joints: House, clock: FastClock) -> None:
     joints.days.change(DAY, {"people": 8})
     start = joints.days.planned(DAY).order.table.joints[0].start_min

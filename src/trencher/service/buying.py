@@ -28,6 +28,8 @@ from trencher.core.planner.forecast import Forecast
 from trencher.service.days import first_way
 from trencher.service.planning import Wish, work_out
 
+LOSS_DOUBT = (0.03, 0.05)
+"""How much less, and more, it may lose than predicted: shares of the raw meat. Estimate."""
 LATER_EATERS = 2
 """Who eats leftovers on each of the days that they keep: a small household."""
 
@@ -76,7 +78,7 @@ def bought(
     loss = found.loss.fraction
     eaters = appetites(guests, people, joint.facts.kind)
     wanted = wanted_kg(eaters, leftover_plates)
-    yields = yield_of(joint, loss, loss_band=(max(loss - 0.03, 0.0), min(loss + 0.05, 0.6)))
+    yields = yield_of(joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]))
     buy = raw_for(joint.facts, wanted, loss)
     plates_over = (yields.cooked_kg - wanted_kg(eaters)) / (PLATE_KG["usual"] * COLD_PLATE_SHARE)
     profile = profile_named(wish.profile)

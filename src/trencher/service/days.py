@@ -178,7 +178,8 @@ class DayService:
             date, sorted(facts.items(), key=lambda kv: kv[0]),
             [(k, s.last_seq) for k, s in sessions.items()],
             [(o.id, o.facts) for o in self.repository.ovens()],
-            self.repository.setting("own_sides"), self.roasts.profile(), table.before_now_min,
+            self.repository.setting("own_sides"), self.repository.setting("people"),
+            table.before_now_min,
             sorted(done.items()), mends,
         ))  # fmt: skip
         with self._lock:
