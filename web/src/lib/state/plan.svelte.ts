@@ -50,6 +50,8 @@ export class PlanState {
   /** The draft that the ways shown belong to. */
   #seen: Draft | null = null
   #id: string | null = null
+  /** The number of the last event that this draft knows of. */
+  #seq = 0
   #turn = 0
   #busy = false
   #again = false
@@ -60,6 +62,9 @@ export class PlanState {
   /** Take over a roast from the server, unless something unsaved is being changed here. */
   open(roast: Roast): void {
     if (this.#id === roast.id && !this.saved) return
+    // What a screen still holds from before the last change must not undo it.
+    if (this.#id === roast.id && roast.last_seq < this.#seq) return
+    this.#seq = roast.last_seq
     const draft: Draft = {
       name: roast.name,
       joint: { ...roast.joint },
@@ -195,7 +200,10 @@ export class PlanState {
     const body = $state.snapshot(draft)
     let refused = ''
     try {
-      await want(http.PATCH('/roasts/{roast_id}', { params: { path: { roast_id: id } }, body }))
+      const kept = await want(
+        http.PATCH('/roasts/{roast_id}', { params: { path: { roast_id: id } }, body }),
+      )
+      if (this.#id === id) this.#seq = Math.max(this.#seq, kept.last_seq)
       if (this.draft === draft) this.saved = true
     } catch (error) {
       refused = (error as Error).message

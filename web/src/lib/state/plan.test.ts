@@ -14,7 +14,7 @@ vi.mock('$lib/api/client', () => ({
     PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
       if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
       asked.push({ path, body: structuredClone(body) })
-      return Promise.resolve({})
+      return Promise.resolve({ last_seq: 2 })
     },
   },
   want: (answer: Promise<unknown>) => answer,
@@ -39,6 +39,7 @@ const roast = {
   serve_at: '2026-10-03T19:00:00Z',
   ahead_min: 0,
   care: {},
+  last_seq: 1,
 } as unknown as Roast
 
 beforeEach(() => {
@@ -136,5 +137,19 @@ describe('a plan being pulled', () => {
     plan.open({ ...roast, wanted_c: 57 })
     expect(plan.draft?.wanted_c).toBe(50)
     await vi.runAllTimersAsync()
+  })
+})
+
+describe('what a screen still holds from before', () => {
+  it('does not undo a change that was kept since', async () => {
+    const state = new PlanState()
+    state.open(roast)
+    state.pull({ wanted_c: 55 }, true)
+    await vi.runAllTimersAsync()
+    expect(state.saved).toBe(true)
+    state.open(roast)
+    expect(state.draft?.wanted_c).toBe(55)
+    state.open({ ...roast, wanted_c: 54, last_seq: 3 })
+    expect(state.draft?.wanted_c).toBe(54)
   })
 })
