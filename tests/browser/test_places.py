@@ -325,6 +325,23 @@ def test_letters_in_a_field_are_only_letters(page: Page, site: Site) -> None:
     expect(page.get_by_role("link", name="Leg of kid")).to_have_count(0)
 
 
+def test_a_figure_of_ones_own_is_kept_said_and_given_back(page: Page, site: Site) -> None:
+    opened(page, site.url + "/figures")
+    rows = page.get_by_role("list", name="Figures of United Kingdom")
+    pork = rows.get_by_role("listitem").filter(has_text="Pork")
+    pork.get_by_role("button", name="Change: Pork").click()
+    pork.get_by_label("held for, minutes").fill("1")
+    pork.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("alert")).to_contain_text("where it is from")
+    pork.get_by_label("Where it is from").fill("plan of May")
+    pork.get_by_role("button", name="Keep it").click()
+    expect(pork).to_contain_text("70 °C held for 1 minute")
+    expect(pork).to_contain_text("It asks for less than the published figure.")
+    assert site.house.roasts.profile().figures["pork"].hold_min == 1.0
+    pork.get_by_role("button", name="As published: Pork").click()
+    expect(pork).not_to_contain_text("yours")
+
+
 # --- axe, and the phone -------------------------------------------------------------------------
 def prepared(site: Site) -> None:
     site.house.roasts.choose("sirloin", HOT, "hot-then-low")
@@ -338,7 +355,7 @@ def prepared(site: Site) -> None:
 PLACES = [
     "/block/pork-loin", "/ways/pork-loin", "/ways/pork-loin/hand", "/ovens/pork-loin",
     "/fire/pork-loin",
-    "/fire/sirloin", "/board/sirloin", "/book", "/book/silverside",
+    "/fire/sirloin", "/board/sirloin", "/book", "/book/silverside", "/figures",
 ]  # fmt: skip
 
 

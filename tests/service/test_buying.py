@@ -21,7 +21,7 @@ def ask(people: int = 8, over: float = 0.0, **more: Any) -> Bought:
     joint = Joint(**{**SIRLOIN, **more.pop("joint", {})})
     wish = Wish(
         joint=joint, cooker=Cooker(), wanted_c=57.0, rest_min=40.0,
-        profile=more.pop("profile", "uk"),
+        profile=PROFILES[more.pop("profile", "uk")],
     )  # fmt: skip
     return bought(
         wish, more.pop("guests", ()), people, over, more.pop("price", None),

@@ -13,7 +13,7 @@ from trencher import __version__
 from trencher.api import errors
 from trencher.api.context import House
 from trencher.api.guard import Guard
-from trencher.api.routes import buying, days, feed, kitchen, methods, ovens, roasts
+from trencher.api.routes import buying, days, feed, figures, kitchen, methods, ovens, roasts
 
 LARGEST_BODY = 200_000
 
@@ -39,6 +39,7 @@ def create_api(house: House | None) -> FastAPI:
         roasts.router,
         roasts.book,
         buying.router,
+        figures.router,
         days.router,
         days.sides,
         feed.router,

@@ -9,6 +9,7 @@ import numpy as np
 
 from trencher.api import schemas as s
 from trencher.core.catalogue.cuts import Cut, facts_of
+from trencher.core.catalogue.safety import Profile
 from trencher.core.joint import Size
 from trencher.core.method.stages import (
     Method,
@@ -278,7 +279,7 @@ def tonight(t: Tonight) -> s.TonightOut:
     )  # fmt: skip
 
 
-def wish(body: s.WishBody, record: OvenRecord, profile: str) -> Wish:
+def wish(body: s.WishBody, record: OvenRecord, profile: Profile) -> Wish:
     """The service's wish of a body."""
     joint = joint_of(body.joint.model_dump())
     return Wish(

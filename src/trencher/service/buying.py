@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from trencher.core.catalogue.safety import FLAGS, profile_named
+from trencher.core.catalogue.safety import FLAGS
 from trencher.core.day.buying import (
     COLD_PLATE_SHARE,
     FAT_STAYS_MM,
@@ -81,7 +81,7 @@ def bought(
     yields = yield_of(joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]))
     buy = raw_for(joint.facts, wanted, loss)
     plates_over = (yields.cooked_kg - wanted_kg(eaters)) / (PLATE_KG["usual"] * COLD_PLATE_SHARE)
-    profile = profile_named(wish.profile)
+    profile = wish.profile
     tried = [(name, other, cost) for name, other, cost in offers]
     if price is not None:
         tried.insert(0, (joint.facts.name, joint, price))

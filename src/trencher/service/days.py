@@ -15,7 +15,6 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from trencher.core.catalogue.care import Care
-from trencher.core.catalogue.safety import profile_named
 from trencher.core.catalogue.sides import SIDES, Side, SideStep, own_side, side_named
 from trencher.core.catalogue.slips import SlipRow, slip_named
 from trencher.core.day.clashes import Clash, clashes
@@ -312,9 +311,7 @@ class DayService:
     def _cautions(
         self, order: Order, facts: Mapping[str, Any], serve: datetime
     ) -> tuple[Caution, ...]:
-        found = list(
-            table_cautions(order.table, self.guests(), profile_named(self.roasts.profile()))
-        )
+        found = list(table_cautions(order.table, self.guests(), self.roasts.profile()))
         quiet = facts.get("quiet")
         woken = [] if quiet is None else [
             s for s in order.steps if s.hands_min > 0 and _in_quiet(serve, s.at_min, quiet)

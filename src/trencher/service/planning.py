@@ -9,7 +9,7 @@ from functools import lru_cache, partial
 from typing import Any
 
 from trencher.core.catalogue.cuts import own_cut
-from trencher.core.catalogue.safety import profile_named
+from trencher.core.catalogue.safety import PROFILES, Profile
 from trencher.core.errors import InputError, NotationError, TrencherError
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.notation import parse_method
@@ -99,7 +99,7 @@ class Wish:
     cooker: Cooker
     wanted_c: float
     rest_min: float
-    profile: str = "uk"
+    profile: Profile = PROFILES["uk"]
     start_measured: bool = False
     thermometer: Thermometer = "leave-in"
     oven_sd_c: float | None = None
@@ -181,7 +181,7 @@ def work_out(
 ) -> tuple[Forecast, tuple[Caution, ...]]:
     """One method's forecast and cautions. Raises what the notation and the planner raise."""
     found = cached_forecast(wish.roast(method), wish.doubt, quick)
-    return found, plan_cautions(wish.joint.judged, found, profile_named(wish.profile))
+    return found, plan_cautions(wish.joint.judged, found, wish.profile)
 
 
 def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) -> list[Way]:

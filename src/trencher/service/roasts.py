@@ -12,7 +12,7 @@ from typing import Any
 
 from trencher.core.belief.follow import Outlook, Reading, outlook
 from trencher.core.belief.timeline import Timeline, timeline
-from trencher.core.catalogue.safety import profile_named
+from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import Conflict, InputError, OutOfRange
 from trencher.core.method.notation import parse_method
 from trencher.core.planner.cautions import Verdict, plate_verdict
@@ -22,6 +22,7 @@ from trencher.core.session import MARKS, Session, check_step
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
+from trencher.service.figures import profile_of
 from trencher.service.planning import (
     Wish,
     cached_walk,
@@ -97,9 +98,9 @@ class RoastService:
             start_measured=session.start_measured,
         )
 
-    def profile(self) -> str:
-        """The safety profile in use."""
-        return str(self.repository.setting("profile") or "uk")
+    def profile(self) -> Profile:
+        """The safety profile in use, with the figures of one's own."""
+        return profile_of(self.repository)
 
     def minute(self, session: Session) -> float:
         """Minutes since the joint went in. Conflict before that."""
@@ -149,7 +150,7 @@ class RoastService:
         """The figure of the profile in use against this roast's core readings."""
         cut = joint_of(session.plan["joint"]).judged
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
-        return plate_verdict(cut, profile_named(self.profile()), measured)
+        return plate_verdict(cut, self.profile(), measured)
 
     # --- commands ------------------------------------------------------------------------------
     def _stamp(self) -> str:

@@ -11,6 +11,7 @@ const day = () => import('./places/day/Day.svelte')
 const fire = () => import('./places/fire/Fire.svelte')
 const board = () => import('./places/board/Board.svelte')
 const ovens = () => import('./places/ovens/Ovens.svelte')
+const figures = () => import('./places/figures/Figures.svelte')
 const book = () => import('./places/book/Book.svelte')
 
 export const { p, navigate, isActive, route } = createRouter({
@@ -28,6 +29,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/board/:id': board,
   '/book': book,
   '/book/:id': book,
+  '/figures': figures,
   '/ovens': ovens,
   '/ovens/:id': ovens,
   '*': Missing,

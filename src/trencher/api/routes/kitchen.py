@@ -14,7 +14,7 @@ from trencher.api.context import House, HouseDep
 from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
 from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands
-from trencher.core.catalogue.safety import FLAGS, PROFILES, profile_named
+from trencher.core.catalogue.safety import FLAGS, PROFILES
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.joint import LIMITS
@@ -56,7 +56,7 @@ def catalogue(house: HouseDep) -> s.Catalogue:
         limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
         people=[s.GuestBody(**g) for g in house.repository.setting("people") or []],
         flags=dict(FLAGS),
-        profile=house.roasts.profile(),
+        profile=house.roasts.profile().id,
         demo=house.live is not None,
     )
 
@@ -117,14 +117,6 @@ def set_people(house: HouseDep, body: s.PeopleBody) -> list[s.GuestBody]:
     for date in house.days.dates():
         house.feed.ring(day=date)
     return body.people
-
-
-@router.put("/profile/{profile_id}")
-def set_profile(house: HouseDep, profile_id: str) -> dict[str, str]:
-    """Choose the authority whose figures are shown."""
-    profile = profile_named(profile_id)
-    house.repository.set_setting("profile", profile.id)
-    return {"id": profile.id, "name": profile.name}
 
 
 @router.post("/ways")

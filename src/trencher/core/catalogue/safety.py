@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from trencher.core.catalogue.cuts import SafetyClass
@@ -74,7 +74,7 @@ class Profile:
 
     id: ProfileId
     name: str
-    figures: dict[SafetyClass, Figure]
+    figures: dict[SafetyClass, Figure] = field(hash=False)
     strict: str
     source: str
     holding: Holding | None = None
@@ -108,7 +108,8 @@ def raised(safety: SafetyClass, flags: Sequence[str]) -> SafetyClass:
 
 
 _UK_HELD = Figure(70.0, 2.0, "{c:70} held for 2 minutes")
-_OUTSIDE = Figure(None, 0.0, "seared all over outside; may be pink inside")
+OUTSIDE = "seared all over outside; may be pink inside"
+_OUTSIDE = Figure(None, 0.0, OUTSIDE)
 _US_REST = Figure(62.8, 3.0, "{c:62.8} and 3 minutes of rest")
 _US_71 = Figure(71.1, 0.0, "{c:71.1}")
 

@@ -40,6 +40,8 @@ export type Buying = Schemas['BuyingOut']
 export type Care = Schemas['CareBody']
 export type SaltAdvice = Schemas['SaltAdviceOut']
 export type Guest = Schemas['GuestBody']
+export type Profile = Schemas['ProfileOut']
+export type FigureRow = Schemas['FigureRowOut']
 export type Problem = Schemas['Problem']
 
 export const http = createClient<paths>({ baseUrl: '/api' })

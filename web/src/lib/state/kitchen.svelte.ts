@@ -130,7 +130,7 @@ class Kitchen {
   }
 
   async setProfile(profile_id: string): Promise<void> {
-    await want(http.PUT('/profile/{profile_id}', { params: { path: { profile_id } } }))
+    await want(http.PUT('/figures/use/{profile_id}', { params: { path: { profile_id } } }))
     await this.load()
   }
 

@@ -91,6 +91,7 @@
     </select>
     <span class="label">A starting point: check with your own authority.</span>
   </label>
+  <a class="line" href="/figures" onclick={onclose}>See and change the figures</a>
   <details>
     <summary>Your words for doneness</summary>
     {#each bands as band, i (i)}
