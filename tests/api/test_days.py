@@ -237,9 +237,37 @@ def test_guests_ask_things_of_the_table(table: TestClient) -> None:
 
 def test_quiet_hours_are_honoured_or_said(table: TestClient) -> None:
     day = table.patch(DAY, json={"quiet": ["16:00", "17:30"]}).json()
-    (said,) = [c["text"] for c in day["cautions"] if c["code"] == "quiet"]
-    assert "asks for you at 1" in said
+    (said,) = [c["text"] for c in day["cautions"] if c["code"] == "overnight"]
     assert "smoke alarm" in said
+    woken = [c for c in day["clashes"] if c["what"] == "quiet"]
+    assert woken
+    assert "quiet hours" in woken[0]["words"]
+    gone = table.patch(DAY, json={"quiet": None}).json()
+    assert gone["quiet"] is None
+    assert not [c for c in gone["clashes"] if c["what"] == "quiet"]
+
+
+def test_the_rest_of_a_day_is_planned_anew(table: TestClient) -> None:
+    assert table.get(DAY).json()["again_at"] is None
+    day = table.post(f"{DAY}/again").json()
+    assert day["again_at"] is not None
+    assert day["undo"]["words"] == "the new plan"
+    back = table.post(f"{DAY}/undo", json={"seq": None}).json()
+    assert back["again_at"] is None
+
+
+def test_everything_later_is_a_change_of_the_hour(table: TestClient) -> None:
+    before = table.get(DAY).json()
+    late = -min(j["start_min"] for j in before["joints"])
+    table.put("/api/clock", json={"forward_min": before["now_min"] * -1 - late + 20})
+    day = table.post(f"{DAY}/again").json()
+    at, clash = next((n, c) for n, c in enumerate(day["clashes"]) if c["what"] == "time")
+    assert "should have been in" in clash["words"]
+    offers = table.get(f"{DAY}/repairs/{at}").json()
+    offer = next(o for o in offers if o["code"] == "later")
+    after = table.patch(DAY, json=offer["change"]).json()
+    assert after["serve_at"] > day["serve_at"]
+    assert not [c for c in after["clashes"] if c["dish"] == clash["dish"] and c["what"] == "time"]
 
 
 def test_care_becomes_steps_with_their_latest_hour(table: TestClient) -> None:

@@ -183,11 +183,75 @@ def test_a_date_that_is_none_is_said(house: House) -> None:
 
 
 def test_quiet_hours_may_cross_midnight(joints: House) -> None:
-    joints.days.change(DAY, {"quiet": ["16:30", "03:00"]})
-    said = [c for c in joints.days.planned(DAY).cautions if c.code == "quiet"]
-    assert len(said) == 1
+    start = joints.days.planned(DAY).order.table.joints[0].start_min
+    from_hour = f"{joints.days.planned(DAY).hour(start - 60).astimezone():%H:%M}"
+    until = f"{joints.days.planned(DAY).hour(start + 5).astimezone():%H:%M}"
+    joints.days.change(DAY, {"quiet": [from_hour, until]})
+    planned = joints.days.planned(DAY)
+    assert "beef" in [c.dish for c in planned.clashes if c.what == "quiet"]
+    assert [c.code for c in planned.cautions if c.code == "overnight"] == ["overnight"]
     joints.days.change(DAY, {"quiet": ["01:00", "03:00"]})
-    assert not [c for c in joints.days.planned(DAY).cautions if c.code == "quiet"]
+    planned = joints.days.planned(DAY)
+    assert not [c for c in planned.clashes if c.what == "quiet"]
+    # From the evening before until the morning: minutes before the table, none of them a whole day.
+    joints.days.change(DAY, {"quiet": ["23:00", "06:30"]})
+    nights = joints.days.planned(DAY).order.table.quiet
+    assert all(b - a == pytest.approx(450.0) for a, b in nights)
+    joints.days.change(DAY, {"quiet": None})
+    assert joints.days.planned(DAY).order.table.quiet == ()
+
+
+def test_a_quiet_night_is_kept_by_another_pace(joints: House) -> None:
+    start = joints.days.planned(DAY).order.table.joints[0].start_min
+    hour = joints.days.planned(DAY).hour
+    spans = [f"{hour(start + m).astimezone():%H:%M}" for m in (-60, -6)]
+    joints.days.change(DAY, {"quiet": spans})
+    at = next(
+        n for n, c in enumerate(joints.days.planned(DAY).clashes)
+        if (c.what, c.dish) == ("quiet", "beef")
+    )  # fmt: skip
+    offered = joints.days.repairs(DAY, at)
+    pace = next(r for r in offered if r.code == "other_pace")
+    joints.days.change(DAY, {"joints": dict(pace.change)})
+    planned = joints.days.planned(DAY)
+    assert "beef" not in [c.dish for c in planned.clashes if c.what == "quiet"]
+    assert planned.order.table.joints[0].start_min != pytest.approx(start, abs=1.0)
+
+
+def test_the_rest_is_planned_anew_from_now_and_can_be_taken_back(
+    joints: House, clock: FastClock
+) -> None:
+    joints.days.change(DAY, {"sides": [{"id": "roast-celeriac"}, {"id": "barley"}]})
+    for roast, way in (("beef", METHOD), ("pork", METHOD.replace("57C", "70C"))):
+        joints.roasts.choose(roast, way, "hot-then-low")
+    before = joints.days.planned(DAY)
+    peel = next(s for s in before.order.steps if s.id == "roast-celeriac/1")
+    clock.jump(before.order.table.joints[0].start_min - before.now_min)
+    for roast in ("beef", "pork"):
+        joints.roasts.put_in(roast, None)
+    clock.jump(peel.at_min + 4.0 - joints.days.planned(DAY).now_min)
+    joints.days.did(DAY, "roast-celeriac/1", None)
+    joints.days.again(DAY)
+    planned = joints.days.planned(DAY)
+    own = {s.id: s for s in planned.order.steps}
+    assert own["roast-celeriac/1"].until_min == pytest.approx(planned.now_min, abs=1.0)
+    for step in ("roast-celeriac/2", "barley/1"):
+        if step in own:
+            assert own[step].at_min >= planned.now_min - 1.0
+    assert planned.day.again is not None
+    joints.days.undo(DAY)
+    assert joints.days.planned(DAY).day.again is None
+
+
+def test_tins_are_as_many_as_the_kitchen_has_unless_said_otherwise(joints: House) -> None:
+    def tins() -> int | None:
+        return joints.days.planned(DAY).order.table.room.tins
+
+    assert tins() is None
+    joints.repository.set_setting("tins", [{"name": "Tin"}] * 3)
+    assert tins() == 3
+    joints.days.change(DAY, {"tins": 5})
+    assert tins() == 5
 
 
 def test_a_slip_is_owned_up_to_and_its_task_taken_back(joints: House) -> None:

@@ -16,7 +16,7 @@ from trencher.service.days import Planned
 
 UNDO_WORDS = {
     "changed": "the last change", "did": "the last tick", "skipped": "the last skip",
-    "slipped": "the last slip",
+    "slipped": "the last slip", "replanned": "the new plan",
 }  # fmt: skip
 
 
@@ -29,7 +29,7 @@ def day(p: Planned) -> s.DayOut:
         date=p.date, serve_at=p.serve_at, now_min=p.now_min,
         first_min=min((x.at_min for x in order.steps), default=-60.0),
         knife_down_min=table.knife_down_min, people=table.people, hands=table.room.hands,
-        helpers=list(table.room.helpers), rings=table.room.rings,
+        helpers=list(table.room.helpers), rings=table.room.rings, tins=table.room.tins,
         limits=s.LimitsBody(**facts.get("limits") or {}),
         joints=[_joint(j) for j in table.joints],
         joint_changes={k: s.JointOfDay(**v) for k, v in facts["joints"].items()},
@@ -69,7 +69,8 @@ def day(p: Planned) -> s.DayOut:
         gravy=s.GravyBody(**facts.get("gravy") or {}),
         cautions=[s.NoteOut(code=c.code, text=c.text) for c in p.cautions],
         late=list(order.late),
-        undo=None if undoable is None else _undo(undoable), last_seq=p.day.last_seq,
+        undo=None if undoable is None else _undo(undoable),
+        again_at=_hour(None if p.day.again is None else p.day.again.at), last_seq=p.day.last_seq,
     )  # fmt: skip
 
 
@@ -143,6 +144,8 @@ def repair(r: Repair, p: Planned) -> s.RepairOut:
     for dish, fields in r.change.items():
         if dish == "room":
             change |= fields
+        elif dish == "table":
+            change["serve_at"] = p.hour(float(str(fields["later_min"])))
         elif any(e["id"] == dish for e in sides):
             sides = [{**e, **fields} if e["id"] == dish else e for e in sides]
             change["sides"] = sides

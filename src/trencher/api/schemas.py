@@ -1069,10 +1069,12 @@ class SideEntry(In):
 
 
 class JointOfDay(In):
-    """What a day asks of a joint otherwise than its own plan does."""
+    """What a day asks of a joint otherwise than its own plan does: another oven, one heat all the
+    way, its longest heat so much higher or lower, a longer rest."""
 
     oven: Id | None = None
     air_c: Annotated[float | None, Field(ge=60, le=260)] = None
+    pace_c: Annotated[float | None, Field(ge=-60, le=60)] = None
     earlier_min: Annotated[float | None, Field(ge=0, le=180)] = None
 
 
@@ -1113,9 +1115,11 @@ class DayChange(In):
     ] = None
     rings: Annotated[int | None, Field(ge=0, le=12)] = None
     limits: LimitsBody | None = None
+    tins: Annotated[int | None, Field(ge=0, le=40, description="and trays, in all")] = None
     shelves: Annotated[int | None, Field(ge=1, le=8, description="of the fridge")] = None
     quiet: Annotated[
-        tuple[HourText, HourText] | None, Field(description="nobody is to be woken")
+        tuple[HourText, HourText] | None,
+        Field(description="nobody is to be woken; null for none"),
     ] = None
     gravy: GravyBody | None = None
 
@@ -1249,7 +1253,8 @@ class UndoOut(Out):
 
 
 class DayOut(Out):
-    """A day worked out. ``hands_min``: the sum of its steps' hands-on minutes."""
+    """A day worked out. ``hands_min``: the sum of its steps' hands-on minutes; ``again_at``: since
+    when the rest is planned anew."""
 
     date: str
     serve_at: datetime
@@ -1260,6 +1265,7 @@ class DayOut(Out):
     hands: int
     helpers: list[str]
     rings: int
+    tins: int | None
     limits: LimitsBody
     joints: list[DayJointOut]
     joint_changes: dict[str, JointOfDay]
@@ -1272,6 +1278,7 @@ class DayOut(Out):
     price: float
     where: WhereOut
     undo: UndoOut | None
+    again_at: datetime | None
     last_seq: int
     shelves: int
     quiet: tuple[HourText, HourText] | None

@@ -10,16 +10,18 @@ import datetime as dt
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Any
 
 from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.sides import SIDES, Side, SideStep, own_side, side_named
 from trencher.core.catalogue.slips import SlipRow, slip_named
+from trencher.core.day.begun import begun_steps
 from trencher.core.day.clashes import Clash, clashes
 from trencher.core.day.dishes import (
     UNKNOWN_HEIGHT_MM,
+    Begun,
     JointDish,
     Limits,
     OvenPlace,
@@ -39,7 +41,7 @@ from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
 from trencher.core.method.schools import schools_for
-from trencher.core.method.stages import Rest
+from trencher.core.method.stages import Method, Oven, Rest, Temp
 from trencher.core.outcome.outcomes import servings
 from trencher.core.planner.cautions import Caution
 from trencher.core.planner.forecast import Forecast
@@ -58,6 +60,22 @@ ONE_TABLE = timedelta(minutes=60)
 """Joints served further apart on one date come to two tables; the day is the later one's."""
 DEFAULT_PEOPLE, DEFAULT_RINGS = 8, 4
 MOST_PEOPLE, MOST_SIDES = 200, 24
+
+
+@dataclass(frozen=True, kw_only=True)
+class Asked:
+    """What a running order is asked for: the day's facts, its hour, what of it has happened.
+
+    Minutes before the table: ``done`` of what comes before the day; ``begun`` and ``from_min`` when
+    the rest was planned anew.
+    """
+
+    facts: Mapping[str, Any]
+    serve: datetime
+    done: Mapping[str, float] = field(default_factory=dict)
+    mends: tuple[Step, ...] = ()
+    begun: Mapping[str, Begun] = field(default_factory=dict)
+    from_min: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -149,42 +167,46 @@ class DayService:
         day = self.day(date)
         facts = {**day.facts, **(part or {})}
         serve = datetime.fromisoformat(facts["serve_at"])
-        done = {
-            step: (datetime.fromisoformat(at) - serve).total_seconds() / 60.0
-            for step, at in day.done.items()
-            if "/before-" in step
-        }
-        order, found = self._ordered(date, facts, serve, done, self._mends(day, serve))
+        order, found = self._ordered(date, self._asked(day, facts, serve))
         now = (self.clock.now() - serve).total_seconds() / 60.0
         over = {*day.done, *day.skipped}
         return Planned(
             date=date, day=replace(day, facts=facts), serve_at=serve, order=order, clashes=found,
             where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.sides()},
-            cautions=self._cautions(order, facts, serve),
+            cautions=self._cautions(order),
         )  # fmt: skip
 
-    def _ordered(
-        self,
-        date: str,
-        facts: Mapping[str, Any],
-        serve: datetime,
-        done: Mapping[str, float],
-        mends: tuple[Step, ...],
-    ) -> tuple[Order, tuple[Clash, ...]]:
-        sessions = self._sessions(date, serve)
-        table = self.table(facts, serve, sessions, done, mends)
+    def _asked(self, day: Day, facts: Mapping[str, Any], serve: datetime) -> Asked:
+        def minute(at: str) -> float:
+            return (datetime.fromisoformat(at) - serve).total_seconds() / 60.0
+
+        again = day.again
+        return Asked(
+            facts=facts, serve=serve, mends=self._mends(day, serve),
+            done={step: minute(at) for step, at in day.done.items() if "/before-" in step},
+            from_min=None if again is None else minute(again.at),
+            begun={} if again is None else {
+                step: Begun(**{**where, "at_min": minute(where["at_min"])})
+                for step, where in again.begun.items()
+            },
+        )  # fmt: skip
+
+    def _ordered(self, date: str, asked: Asked) -> tuple[Order, tuple[Clash, ...]]:
+        sessions = self._sessions(date, asked.serve)
+        table = self.table(asked, sessions)
         key = repr((
-            date, sorted(facts.items(), key=lambda kv: kv[0]),
+            date, sorted(asked.facts.items(), key=lambda kv: kv[0]), asked.serve, asked.from_min,
+            sorted(asked.begun.items()),
             [(k, s.last_seq) for k, s in sessions.items()],
             [(o.id, o.facts) for o in self.repository.ovens()],
             self.repository.setting("own_sides"), self.repository.setting("people"),
             table.before_now_min,
-            sorted(done.items()), mends,
+            sorted(asked.done.items()), asked.mends, self.repository.setting("tins"),
         ))  # fmt: skip
         with self._lock:
             kept = self._orders.get(key)
         if kept is None:
-            order = self._with_doors(running_order(table), facts, serve, sessions, done, mends)
+            order = self._with_doors(running_order(table), asked, sessions)
             kept = (order, clashes(order))
             with self._lock:
                 self._orders[key] = kept
@@ -192,27 +214,24 @@ class DayService:
                     self._orders.popitem(last=False)
         return kept
 
-    def _with_doors(
-        self, order: Order, facts: Mapping[str, Any], serve: datetime,
-        sessions: Mapping[str, Session], done: Mapping[str, float], mends: tuple[Step, ...],
-    ) -> Order:  # fmt: skip
+    def _with_doors(self, order: Order, asked: Asked, sessions: Mapping[str, Session]) -> Order:
         """The order once more with the joints as the sides' doors leave them, where that moves one
         of them; a joint that is in already is followed, not planned."""
         doors = doors_on(order)
         if not doors:
             return order
-        again = self.table(facts, serve, sessions, done, mends, doors)
+        again = self.table(asked, sessions, doors)
         was = {j.id: j.forecast.pull_min for j in order.table.joints}
         moved = max(abs(j.forecast.pull_min - was[j.id]) for j in again.joints)
         return running_order(again) if moved >= DOORS_MATTER_MIN else order
 
     # --- the table -----------------------------------------------------------------------------
     def table(
-        self, facts: Mapping[str, Any], serve: datetime, sessions: Mapping[str, Session],
-        done: Mapping[str, float] | None = None, mends: tuple[Step, ...] = (),
+        self, asked: Asked, sessions: Mapping[str, Session],
         doors: Mapping[str, tuple[float, ...]] | None = None,
     ) -> Table:  # fmt: skip
         """The core's table of a day's facts and its joints."""
+        facts, serve = asked.facts, asked.serve
         people = int(facts["people"])
         own = self.sides()
         sides = tuple(
@@ -261,7 +280,7 @@ class DayService:
         limits = Limits(**facts.get("limits") or {})
         room = Room(
             ovens=ovens, rings=int(facts["rings"]), hands=int(facts["hands"]),
-            helpers=tuple(facts["helpers"]), limits=limits,
+            helpers=tuple(facts["helpers"]), limits=limits, tins=self._tins(facts),
         )  # fmt: skip
         pending = any(j.care.any for j in joints)
         now = (self.clock.now() - serve).total_seconds() / 60.0
@@ -270,9 +289,17 @@ class DayService:
             # In tens of minutes, so that an order is kept for a while.
             before_now_min=BEFORE_EVERY_MIN * (now // BEFORE_EVERY_MIN) if pending else None,
             gravy=facts.get("gravy") or {},
-            mends=mends,
-            done={} if done is None else done, fridge_shelves=int(facts.get("shelves") or 2),
+            mends=asked.mends, done=asked.done, begun=asked.begun, now_min=asked.from_min,
+            quiet=_quiet(serve, facts.get("quiet")),
+            fridge_shelves=int(facts.get("shelves") or 2),
         )  # fmt: skip
+
+    def _tins(self, facts: Mapping[str, Any]) -> int | None:
+        """Tins and trays of this day: as said, else as many as the kitchen has, if counted."""
+        if facts.get("tins") is not None:
+            return int(facts["tins"])
+        kept = self.repository.setting("tins") or []
+        return len(kept) or None
 
     def _forecast(
         self, session: Session, change: Mapping[str, Any], doors: tuple[float, ...] = ()
@@ -291,6 +318,8 @@ class DayService:
             rests = [s for s in wish.roast(method).method.stages if isinstance(s, Rest)]
             rest = max(wish.rest_min, 1.0)
             method = method.replace(str(rests[-1]), f"rest tented {rest:g}min")
+        if change.get("pace_c"):
+            method = _other_pace(wish, method, float(change["pace_c"]))
         if change.get("earlier_min"):
             method = _longer_rest(wish, method, float(change["earlier_min"]))
         found, _ = work_out(wish, method, quick=True)
@@ -308,22 +337,18 @@ class DayService:
             for g in self.repository.setting("people") or []
         )  # fmt: skip
 
-    def _cautions(
-        self, order: Order, facts: Mapping[str, Any], serve: datetime
-    ) -> tuple[Caution, ...]:
+    def _cautions(self, order: Order) -> tuple[Caution, ...]:
         found = list(table_cautions(order.table, self.guests(), self.roasts.profile()))
-        quiet = facts.get("quiet")
-        woken = [] if quiet is None else [
-            s for s in order.steps if s.hands_min > 0 and _in_quiet(serve, s.at_min, quiet)
+        alone = [
+            j.name for j in order.table.joints
+            if any(order.table.is_quiet(a, b) for a, b in j.in_oven)
         ]  # fmt: skip
-        if woken:
-            first = serve + timedelta(minutes=woken[0].at_min)
+        if alone:
             found.append(
                 Caution(
-                    "quiet",
-                    f"In the quiet hours it asks for you at {first:%H:%M}: {woken[0].words}. An "
-                    "oven is left on overnight only with a working smoke alarm and someone at "
-                    "home.",
+                    "overnight",
+                    f"{' and '.join(alone)} roasts in the quiet hours: an oven is left on "
+                    "overnight only with a working smoke alarm and someone at home.",
                 )
             )
         return tuple(found)
@@ -446,7 +471,7 @@ class DayService:
     def _hand_on(self, day: Day, sessions: Mapping[str, Session]) -> None:
         """The joints learn the hour of serving and how long before it they are carved."""
         serve = datetime.fromisoformat(day.facts["serve_at"])
-        table = self.table(day.facts, serve, sessions)
+        table = self.table(Asked(facts=day.facts, serve=serve), sessions)
         for joint in table.joints:
             session = sessions[joint.id]
             ahead = float(round(-joint.due_min))
@@ -476,6 +501,25 @@ class DayService:
         kind = "skipped" if skipped else "did"
         return self._add(date, kind, {"step": step, "at": when.isoformat(timespec="minutes")})
 
+    def again(self, date: str) -> Day:
+        """Plan what is left anew from this minute: what was begun stays where it stands."""
+        planned = self.planned(date)
+        over = {
+            step: (datetime.fromisoformat(at) - planned.serve_at).total_seconds() / 60.0
+            for step, at in (*planned.day.done.items(), *planned.day.skipped.items())
+        }
+        begun = begun_steps(planned.order, over)
+        return self._add(
+            date, "replanned",
+            {
+                "at": self.clock.now().isoformat(timespec="minutes"),
+                "begun": {
+                    step: {**vars(b), "at_min": planned.hour(b.at_min).isoformat()}
+                    for step, b in begun.items()
+                },
+            },
+        )  # fmt: skip
+
     def undo(self, date: str, seq: int | None = None) -> Day:
         """Take back one event of the day, the latest if none is named. Conflict."""
         day = self.repository.day(date)
@@ -499,11 +543,24 @@ def _about(row: SlipRow, dish: str, table: Table) -> str:
     return dish if dish in own else next(iter(own), "")
 
 
-def _in_quiet(serve: datetime, minute: float, quiet: Sequence[str]) -> bool:
-    at = serve + timedelta(minutes=minute)
-    now = f"{at:%H:%M}"
-    start, end = quiet
-    return start <= now < end if start <= end else now >= start or now < end
+QUIET_NIGHTS = 5
+"""So many nights before the table count: a thaw may begin then."""
+
+
+def _quiet(serve: datetime, quiet: Sequence[str] | None) -> tuple[tuple[float, float], ...]:
+    """The quiet hours of the nights before, from–to in minutes before the table."""
+    if quiet is None:
+        return ()
+    start, end = (dt.time.fromisoformat(hour) for hour in quiet)
+    found = []
+    for night in range(QUIET_NIGHTS, -1, -1):
+        # By the clock on the wall: a night with a change of the clocks is longer or shorter.
+        date = serve.astimezone().date() - timedelta(days=night)
+        a = datetime.combine(date, start).astimezone()
+        until = date if end > start else date + timedelta(days=1)
+        b = datetime.combine(until, end).astimezone()
+        found.append(((a - serve).total_seconds() / 60.0, (b - serve).total_seconds() / 60.0))
+    return tuple(found)
 
 
 def _date_of(serve_at: str) -> str:
@@ -559,6 +616,23 @@ def first_way(wish: Wish) -> str:
                 continue
             return str(method)
     raise Conflict("no way suits this joint in this oven", allowed="choose one by hand in Ways")
+
+
+def _other_pace(wish: Wish, method: str, by_c: float) -> str:
+    """The method with its longest time in the oven so much hotter, or gentler."""
+    parsed = wish.roast(method).method
+    found, _ = work_out(wish, method, quick=True)
+    long = [
+        (s.end_min - s.start_min, n) for n, s in enumerate(found.stages)
+        if n < len(parsed.stages) and isinstance(parsed.stages[n], Oven)
+    ]  # fmt: skip
+    if not long:
+        return method
+    n = max(long)[1]
+    stage = parsed.stages[n]
+    assert isinstance(stage, Oven)
+    other = replace(stage, temp=Temp(f"{stage.temp.c + by_c:.0f}", "C"))
+    return str(Method((*parsed.stages[:n], other, *parsed.stages[n + 1 :])))
 
 
 def _longer_rest(wish: Wish, method: str, minutes: float) -> str:

@@ -36,6 +36,7 @@ OVENS: tuple[dict[str, Any], ...] = (
 TINS: tuple[dict[str, Any], ...] = (
     {"name": "Deep tin", "length_mm": 360, "width_mm": 270, "depth_mm": 75, "hob": True},
     {"name": "Wide tray", "length_mm": 420, "width_mm": 340, "depth_mm": 25, "hob": False},
+    {"name": "Range tray", "length_mm": 380, "width_mm": 300, "depth_mm": 20, "hob": False},
     {"name": "Iron pot", "length_mm": 300, "width_mm": 240, "depth_mm": 140, "hob": True},
 )
 

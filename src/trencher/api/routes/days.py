@@ -22,7 +22,8 @@ Date = Annotated[str, Path(pattern=r"^\d{4}-\d{2}-\d{2}$", examples=["2026-10-03
 
 def _part(body: s.DayChange) -> dict[str, Any]:
     dumped = body.model_dump(mode="json", exclude_unset=True)
-    return {k: v for k, v in dumped.items() if v is not None}
+    # No quiet hours is something to be kept; anything else that is null stays as it was.
+    return {k: v for k, v in dumped.items() if v is not None or k == "quiet"}
 
 
 def _view(house: House, date: str) -> s.DayOut:
@@ -76,6 +77,13 @@ def slips(
 def slipped(house: HouseDep, date: Date, body: s.SlippedBody) -> s.DayOut:
     """Own up to a slip; its mend becomes a task."""
     house.days.slipped(date, body.code, body.dish)
+    return _view(house, date)
+
+
+@router.post("/{date}/again")
+def again(house: HouseDep, date: Date) -> s.DayOut:
+    """Plan the rest anew from this minute; what has begun stays where it stands."""
+    house.days.again(date)
     return _view(house, date)
 
 

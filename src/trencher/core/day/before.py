@@ -64,18 +64,24 @@ def teaspoons(care: Care, weight_kg: float) -> tuple[float, float, str]:
 
 
 def before(
-    joint: JointDish, now_min: float | None = None, done: Mapping[str, float] | None = None
-) -> Before:
+    joint: JointDish, now_min: float | None = None, done: Mapping[str, float] | None = None,
+    quiet: Sequence[tuple[float, float]] = (),
+) -> Before:  # fmt: skip
     """The steps of a joint's care. ``now_min``: what began too late is shortened to its fallback,
-    and said; None while there is time. ``done``: step → minute at which it was done."""
+    and said; None while there is time. ``done``: step → minute at which it was done. ``quiet``:
+    from–to; what may stand a little longer or shorter wakes nobody."""
     coat = joint.forecast.roast.joint.coat
     if joint.started_min is not None or not (joint.care.any or coat != "none"):
         return Before()
-    return _Writer(joint, now_min, done or {}).written()
+    return _Writer(joint, now_min, done or {}, quiet).written()
 
 
 class _Writer:
-    def __init__(self, joint: JointDish, now_min: float | None, done: Mapping[str, float]) -> None:
+    def __init__(
+        self, joint: JointDish, now_min: float | None, done: Mapping[str, float],
+        quiet: Sequence[tuple[float, float]] = (),
+    ) -> None:  # fmt: skip
+        self.quiet = quiet
         self.joint, self.care = joint, joint.care
         self.now, self.done = now_min, done
         self.steps: list[Step] = []
@@ -90,7 +96,10 @@ class _Writer:
         at = self._tie(at)
         at, cured_from = self._cure(at)
         thawed = self._thaw(at)
-        begin = min(thawed, cured_from)
+        self.steps = [self._awake(s) for s in self.steps]
+        # What was moved out of the quiet hours begins its standing then.
+        moved = min((s.at_min for s in self.steps), default=cured_from)
+        begin = min(thawed, cured_from, max(moved, at - LONGEST_H * H))
         lowest = care.uncovered or care.frozen == "is"
         steps = tuple(sorted(self.steps, key=lambda s: s.at_min))
         linked = _linked(steps)
@@ -106,6 +115,25 @@ class _Writer:
                 ),
             )  # fmt: skip
         return Before(linked, spans, fridge, tuple(self.late))
+
+    def _awake(self, step: Step) -> Step:
+        """The step when somebody is up: later if it may be, else earlier; as it is if neither."""
+        if step.id in self.done:
+            return step
+        for a, b in self.quiet:
+            if not a <= step.at_min < b:
+                continue
+            latest = step.at_min if step.latest_min is None else step.latest_min
+            sooner = a - step.hands_min
+            at = b if latest >= b else sooner
+            if self.now is not None and at < self.now:
+                return step
+            return replace(
+                step, at_min=at, latest_min=max(min(latest, a), at) if at == sooner else latest,
+                until_min=max(at + step.hands_min, step.until_min)
+                if step.until_min - step.at_min > step.hands_min else at + step.hands_min,
+            )  # fmt: skip
+        return step
 
     def _add(
         self, key: str, words: str, at: float, hands: float, latest: float, note: str = "",

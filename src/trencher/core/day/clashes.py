@@ -11,7 +11,10 @@ from trencher.core.day.options import Writer
 from trencher.core.day.order import Order
 from trencher.core.day.placement import place
 
-What = Literal["heat", "room", "hands", "rings", "time", "heat_range", "fridge", "lift"]
+What = Literal[
+    "heat", "room", "hands", "rings", "tins", "time", "heat_range", "fridge", "lift", "quiet"
+]  # fmt: skip
+PLENTY = 99
 QUICK_S = 1.0
 
 
@@ -53,8 +56,36 @@ def clashes(order: Order) -> tuple[Clash, ...]:
         )
         for f in order.fridge
     ]  # fmt: skip
+    found += _of_time(table, order)
     found += [Clash(what="lift", dish="", other="", words=words) for words in order.unlifted]
     return tuple(found)
+
+
+def _of_time(table: Table, order: Order) -> list[Clash]:
+    """Joints that want somebody at night, and joints that should be in by now."""
+    names = _names(table)
+    found: list[Clash] = []
+    for joint in table.joints:
+        woken = [s for s in order.woken if s.dish == joint.id]
+        if woken:
+            found.append(
+                Clash(
+                    what="quiet", dish=joint.id, other="", from_min=woken[0].at_min,
+                    to_min=woken[-1].until_min,
+                    words=f"“{woken[0].words}” falls into the quiet hours"
+                    + (f", and {len(woken) - 1} more with it." if len(woken) > 1 else "."),
+                )
+            )  # fmt: skip
+        if joint.id in order.overdue:
+            found.append(
+                Clash(
+                    what="time", dish=joint.id, other="", from_min=joint.start_min,
+                    to_min=table.now_min,
+                    words=f"{names[joint.id]} should have been in {order.overdue[joint.id]:.0f} "
+                    "min ago.",
+                )
+            )  # fmt: skip
+    return found
 
 
 def _names(table: Table) -> dict[str, str]:
@@ -95,6 +126,9 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
     name = dish.side.name
     if _placeable(table, dish):
         return _among_sides(table, order, dish)
+    # First: a joint that is taken away takes its tin with it.
+    if _placeable(replace(table, room=replace(table.room, tins=PLENTY)), dish):
+        return Clash(what="tins", dish=dish.id, other="tins", words=f"{name}: {_tins_words(dish)}.")
     heat = _heat_words(dish)
     for joint in table.joints:
         others = tuple(j for j in table.joints if j.id != joint.id)
@@ -110,10 +144,15 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
             what="hands", dish=dish.id, other="hands",
             words=f"{name} and the carving want the same pair of hands.",
         )  # fmt: skip
-    if _placeable(replace(table, room=replace(table.room, rings=99)), dish):
+    if _placeable(replace(table, room=replace(table.room, rings=PLENTY)), dish):
         return Clash(
             what="rings", dish=dish.id, other="rings", words=f"{name}: no ring of the hob is free."
         )
+    if table.quiet and _placeable(replace(table, quiet=()), dish):
+        return Clash(
+            what="quiet", dish=dish.id, other="",
+            words=f"{name} would want somebody in the quiet hours.",
+        )  # fmt: skip
     if table.now_min is not None and _placeable(replace(table, now_min=None), dish):
         return Clash(
             what="time", dish=dish.id, other="", words=f"{name}: it is too late to begin it now."
@@ -139,16 +178,27 @@ def _among_sides(table: Table, order: Order, dish: SideDish) -> Clash:
                 words=f"{name}{_heat_words(dish)} and {other.side.name}{_heat_words(other)} "
                 "exclude each other.",
             )  # fmt: skip
-    more = replace(table, room=replace(table.room, rings=99))
+    more = replace(table, room=replace(table.room, rings=PLENTY))
     if _placeable(more, *placed, dish):
         return Clash(
             what="rings", dish=dish.id, other="rings",
             words=f"{name}: with all the others the hob has too few rings.",
         )  # fmt: skip
+    more = replace(table, room=replace(table.room, tins=PLENTY))
+    if _placeable(more, *placed, dish):
+        return Clash(
+            what="tins", dish=dish.id, other="tins",
+            words=f"{name}: with all the others {_tins_words(dish)}.",
+        )  # fmt: skip
     return Clash(
         what="room", dish=dish.id, other="",
         words=f"{name}: with all the others there is no oven left for it in time.",
     )  # fmt: skip
+
+
+def _tins_words(dish: SideDish) -> str:
+    trays = max(dish.trays(s) for s in dish.side.steps)
+    return "no tin is free" if trays <= 1 else f"{trays} tins are not free at one time"
 
 
 def _heat_words(dish: SideDish) -> str:

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from trencher.core import units
 from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.cookers import KINDS
-from trencher.core.catalogue.sides import Side
+from trencher.core.catalogue.sides import Side, SideStep
 from trencher.core.day.steps import Step
 from trencher.core.method.stages import Off, Oven, Turn
 from trencher.core.planner.forecast import Forecast
@@ -36,6 +36,8 @@ READY_BEFORE_MIN = 6.0
 """A joint is ready this long before its door opens."""
 FOR_PEOPLE, GROWS = 8.0, 0.6
 """A side's hands-on minutes are for eight; they grow with this power of the people. Estimate."""
+PEOPLE_A_TRAY = 12
+"""One layer on a tray feeds so many; more takes another tray. Estimate."""
 
 
 def carve_min(plates: float) -> float:
@@ -162,6 +164,32 @@ class SideDish:
         """Its id."""
         return self.side.id
 
+    def trays(self, step: SideStep) -> int:
+        """How many trays a step of it takes."""
+        return -(-self.people // PEOPLE_A_TRAY) if step.vessel == "tray" else 0
+
+    def height_mm(self, step: SideStep) -> float:
+        """Room it takes in an oven, its trays one above the other."""
+        return step.height_mm * max(self.trays(step), 1)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Begun:
+    """A side's step that was begun before the rest was planned anew. Minutes before the table;
+    ``oven``, ``air_c``, ``tin_of``: where it stands, as it was placed; ``brown``: 1 is brown."""
+
+    at_min: float
+    minutes: float
+    oven: str = ""
+    air_c: float | None = None
+    tin_of: str = ""
+    brown: float = 0.0
+
+    @property
+    def over_min(self) -> float:
+        """When it is over."""
+        return self.at_min + self.minutes
+
 
 @dataclass(frozen=True, kw_only=True)
 class Limits:
@@ -174,12 +202,13 @@ class Limits:
 
 @dataclass(frozen=True, kw_only=True)
 class Room:
-    """The kitchen on the day: ovens, rings, pairs of hands, trays for sides."""
+    """The kitchen on the day: ovens, rings, pairs of hands; ``tins``: tins and trays in all, the
+    joints' own among them, None where nobody counted."""
 
     ovens: tuple[OvenPlace, ...]
     rings: int = 4
     hands: int = 1
-    trays: int | None = None
+    tins: int | None = None
     helpers: tuple[str, ...] = ()
     limits: Limits = field(default_factory=Limits)
 
@@ -190,9 +219,10 @@ class Room:
 
 @dataclass(frozen=True, kw_only=True)
 class Table:
-    """The whole occasion: who, what, where. ``now_min``: the present, None while it is days away;
-    nothing that has not begun is placed before it. ``before_now_min``: the present for what is
-    done before the day; ``done``: step → minute at which it was done.
+    """The whole occasion: who, what, where. ``now_min``: the moment from which it is planned, None
+    for all of it; nothing that is not in ``begun`` (step → where it stands) is placed before.
+    ``before_now_min``: the present for what is done before the day; ``done``: step → minute at
+    which it was done. ``quiet``: from–to, when nobody is to be woken.
     ``gravy``: starch, body, strain as chosen; ``mends``: tasks that came of slips."""
 
     people: int
@@ -202,9 +232,16 @@ class Table:
     now_min: float | None = None
     before_now_min: float | None = None
     done: Mapping[str, float] = field(default_factory=dict)
+    begun: Mapping[str, Begun] = field(default_factory=dict)
+    quiet: tuple[tuple[float, float], ...] = ()
     fridge_shelves: int = 2
     gravy: Mapping[str, Any] = field(default_factory=dict)
     mends: tuple[Step, ...] = ()
+
+    def is_quiet(self, from_min: float, to_min: float | None = None) -> bool:
+        """Whether a moment, or some of a stretch, lies in the quiet hours."""
+        to = from_min + 1e-6 if to_min is None else to_min
+        return any(from_min < b and to > a for a, b in self.quiet)
 
     @property
     def knife_down_min(self) -> float:

@@ -106,6 +106,7 @@ class Fixed:
         self.air = {o.id: self._air(o.id) for o in table.room.ovens}
         self.height = {o.id: self._height(o.id) for o in table.room.ovens}
         self.hands = self._hands()
+        self.tins = self._tins()
 
     def slot(self, minute: float) -> int:
         """The slot in which a minute lies, not clipped."""
@@ -170,13 +171,28 @@ class Fixed:
             )  # fmt: skip
         return np.asarray(np.clip(left, 0.0, None), dtype=np.float64)
 
+    def _tins(self) -> Floats:
+        """Tins and trays left for sides in each slot: a joint has one from when it is made ready
+        until it is carved, because its gravy is made in it."""
+        wanted = sum(max((d.trays(s) for s in d.side.steps), default=0) for d in self.table.sides)
+        counted = self.table.room.tins
+        if counted is None:
+            return np.full(self.slots, float(wanted))
+        left = np.full(self.slots, float(counted))
+        for joint in self.table.joints:
+            a, b = self.slot(joint.ready_min), self.slot(joint.due_min)
+            left[max(a, 0) : max(b + 1, 0)] -= 1.0
+        return np.asarray(np.clip(left, 0.0, None), dtype=np.float64)
+
     def _hands(self) -> Floats:
         """Hands-on minutes left in each slot; below 0 where a joint needs more than there are."""
         left = np.full(self.slots, float(SLOT_MIN * self.table.room.hands))
         for joint in self.table.joints:
             if joint.started_min is None:
                 self._take(left, joint.ready_min, READY_MIN, 1.0)
-            for step in before(joint, self.table.before_now_min, self.table.done).steps:
+            for step in before(
+                joint, self.table.before_now_min, self.table.done, self.table.quiet
+            ).steps:
                 self._take(left, step.at_min, step.hands_min, 1.0)
             for moment in moments(joint):
                 self._take(left, moment.at_min, moment.hands_min, 1.0)

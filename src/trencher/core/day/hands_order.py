@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -15,8 +16,9 @@ Interval = tuple[float, float]
 class Hands:
     """So many pairs of hands, each with what it is busy with."""
 
-    def __init__(self, names: Sequence[str]) -> None:
+    def __init__(self, names: Sequence[str], from_min: float | None = None) -> None:
         self.names = tuple(names)
+        self.from_min = -math.inf if from_min is None else from_min
         self.busy: dict[str, list[Interval]] = {name: [] for name in names}
 
     def _free(self, name: str, a: float, b: float) -> bool:
@@ -35,7 +37,7 @@ class Hands:
                 tries += [y, x - minutes]
             for at in tries:
                 away = abs(at - wanted)
-                if away <= near and self._free(name, at, at + minutes):
+                if at >= self.from_min and away <= near and self._free(name, at, at + minutes):
                     found = (away, name, at)
                     if best is None or found[0] < best[0] - 1e-9:
                         best = found
@@ -64,15 +66,16 @@ LONG = ("carve", "plate")
 
 
 def in_turn(
-    steps: Sequence[Step], hands: int, helpers: Sequence[str] = ()
+    steps: Sequence[Step], hands: int, helpers: Sequence[str] = (), now_min: float | None = None
 ) -> tuple[list[Step], list[Step]]:
     """The steps with their hands, and those for which there are none.
 
     The joints' own moments have the first word; preparations stand as placed; small tasks take the
-    nearest free minute; carving and plating go on around them.
+    nearest free minute; carving and plating go on around them. ``now_min``: what stands before it
+    stays as it is, and nothing is moved there.
     """
     names = ["", *(helpers[n] if n < len(helpers) else f"helper {n + 1}" for n in range(hands - 1))]
-    who = Hands(names)
+    who = Hands(names, now_min)
     done: dict[str, Step] = {}
     failed: list[Step] = []
 
@@ -82,6 +85,9 @@ def in_turn(
 
     small = sorted((s for s in steps if s.hands_min > 0 and s.code not in LONG), key=rank)
     for step in small:
+        if now_min is not None and step.at_min < now_min:
+            done[step.id] = step
+            continue
         found = who.take(step.at_min, step.hands_min, whose=step.who)
         if found is None:
             failed.append(step)

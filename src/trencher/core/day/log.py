@@ -11,11 +11,10 @@ from dataclasses import dataclass, field, replace
 from trencher.core.errors import Conflict, InputError
 from trencher.core.events import Event, Folded, Payload, folded
 
-KINDS = ("opened", "changed", "did", "skipped", "slipped", "withdrew")
+KINDS = ("opened", "changed", "did", "skipped", "slipped", "replanned", "withdrew")
 FACTS = (
     "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
-    "shelves",
-    "gravy",
+    "shelves", "gravy", "tins",
 )  # fmt: skip
 
 
@@ -30,15 +29,25 @@ class Slip:
     mend: str = ""
 
 
+@dataclass(frozen=True)
+class Again:
+    """The moment from which the day was planned anew; ``begun``: step of a side → where it stood:
+    ``at``, ``minutes``, ``oven``, ``air_c``, ``tin_of``, ``brown``."""
+
+    at: str
+    begun: Mapping[str, Payload] = field(default_factory=dict)
+
+
 @dataclass(frozen=True, kw_only=True)
 class Day(Folded):
     """Where a day stands. ``facts`` as last opened or changed; ``done``: step → hour;
-    ``skipped``: step → hour."""
+    ``skipped``: step → hour; ``again``: the last time the rest was planned anew."""
 
     facts: Payload = field(default_factory=dict)
     done: Mapping[str, str] = field(default_factory=dict)
     skipped: Mapping[str, str] = field(default_factory=dict)
     slips: tuple[Slip, ...] = ()
+    again: Again | None = None
 
     @property
     def undoable(self) -> Event | None:
@@ -70,12 +79,17 @@ def _slipped(day: Day, e: Event) -> Day:
     return replace(day, slips=(*day.slips, slip))
 
 
+def _replanned(day: Day, e: Event) -> Day:
+    return replace(day, again=Again(e.data["at"], e.data["begun"]))
+
+
 _FOLDS: dict[str, Callable[[Day, Event], Day]] = {
     "opened": _changed,
     "changed": _changed,
     "did": _did,
     "skipped": _skipped,
     "slipped": _slipped,
+    "replanned": _replanned,
 }
 
 

@@ -7,13 +7,13 @@ only choose among plans that all work.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from trencher.core.catalogue.sides import SideStep
-from trencher.core.day.dishes import JointDish, OvenPlace, SideDish, for_people
+from trencher.core.day.dishes import Begun, JointDish, OvenPlace, SideDish, for_people
 from trencher.core.day.fixed import SLOT_MIN, Fixed
 from trencher.core.day.heat import Cooked, Course, Floats, settling
 from trencher.core.day.placement import Activity, Link, Option, Problem, Use
@@ -34,13 +34,15 @@ WAITS, PALE, OTHER_HEAT, HEATED_FOR_IT, DOOR, IN_TIN, LATE_PREP, EARLY = (
 
 @dataclass(frozen=True)
 class Placed:
-    """What an option comes to: minutes from its start, oven and heat, tin, and its look."""
+    """What an option comes to: minutes from its start, oven and heat, tin, and its look; ``begun``
+    where it is no plan any more."""
 
     oven: str = ""
     air_c: float | None = None
     tin_of: str = ""
     cooked: Cooked | None = None
     minutes: float = 0.0
+    begun: Begun | None = None
 
 
 def step_id(dish: SideDish, index: int) -> str:
@@ -72,15 +74,7 @@ class Writer:
                 options = tuple(self._options(dish, i, step))
                 activities.append(Activity(id=step_id(dish, i), dish=dish.id, options=options))
                 if i:
-                    before = steps[i - 1]
-                    links.append(
-                        Link(
-                            step_id(dish, i - 1), step_id(dish, i),
-                            math.ceil(before.stand_min / SLOT_MIN),
-                            max(math.floor(before.wait_min / SLOT_MIN),
-                                math.ceil(before.stand_min / SLOT_MIN)),
-                        )
-                    )  # fmt: skip
+                    links.append(self._link(dish, i, options))
         room = self.table.room
         ones = np.ones(self.fixed.slots)
         capacity: dict[str, Floats] = {
@@ -94,13 +88,60 @@ class Writer:
             capacity[f"oven:{oven.id}"] = self.fixed.height[oven.id]
         for joint in self.table.joints:
             capacity[f"tin:{joint.id}"] = ones
-        capacity["trays"] = ones * (room.trays if room.trays is not None else len(self.table.sides))
+        capacity["tins"] = self.fixed.tins
         return Problem(
             slots=self.fixed.slots, activities=tuple(activities), links=tuple(links),
             capacity=capacity,
         )  # fmt: skip
 
+    def _link(self, dish: SideDish, index: int, options: Sequence[Option]) -> Link:
+        """A step after the one before it, no later than that may wait."""
+        before = dish.side.steps[index - 1]
+        least = math.ceil(before.stand_min / SLOT_MIN)
+        most = max(math.floor(before.wait_min / SLOT_MIN), least)
+        begun = self.table.begun.get(step_id(dish, index - 1))
+        if begun is not None and options:
+            # What is begun already waits as long as it must: it is too late to want less.
+            over = self._over(begun)
+            most = max(most, min(o.start for o in options) - over)
+        return Link(step_id(dish, index - 1), step_id(dish, index), least, most)
+
+    def _over(self, begun: Begun) -> int:
+        """First slot in which it is over."""
+        return self.fixed.slot(begun.over_min - 1e-6) + 1
+
+    def _begun(self, dish: SideDish, step: SideStep, begun: Begun) -> Option:
+        """A step as it was begun: it stays where it stands until it is over."""
+        end = self._over(begun)
+        start = min(self.fixed.slot(begun.at_min), end - 1)
+        uses: list[Use] = []
+        if begun.tin_of:
+            uses.append(Use(f"tin:{begun.tin_of}", start, end, 1.0))
+        elif begun.oven:
+            uses += [
+                Use(f"oven:{begun.oven}", start, end, dish.height_mm(step)),
+                *_tins(dish, step, start, end),
+            ]
+        elif step.where == "hob":
+            uses.append(Use("rings", start, end, 1.0))
+        heated = begun.oven and begun.air_c is not None
+        cooked = Cooked(begun.minutes, begun.brown, begun.air_c or 0.0, begun.air_c or 0.0)
+        return Option(
+            start=start, end=end, price=0.0, uses=tuple(uses),
+            where=begun.oven or step.where,
+            heat=(begun.oven, float(begun.air_c or 0.0)) if heated else None,
+            heat_slots=(max(start, 0), end),
+            note=Placed(
+                oven=begun.oven, air_c=begun.air_c, tin_of=begun.tin_of,
+                cooked=cooked if begun.oven else None, minutes=begun.minutes, begun=begun,
+            ),
+        )  # fmt: skip
+
     def _options(self, dish: SideDish, index: int, step: SideStep) -> Iterator[Option]:
+        begun = self.table.begun.get(step_id(dish, index))
+        if begun is not None:
+            yield self._begun(dish, step, begun)
+            return
         last = index == len(dish.side.steps) - 1
         for option in self._all(dish, step):
             if option.start < 0 or option.end > self.fixed.slots:
@@ -108,6 +149,8 @@ class Writer:
             if self.table.now_min is not None and (
                 self.fixed.minute(option.end) - self._minutes(option) < self.table.now_min
             ):
+                continue
+            if self._wakes(step, option):
                 continue
             waits = (self.fixed.slots - option.end) * SLOT_MIN
             if last and waits > step.wait_min + 1e-9:
@@ -119,6 +162,18 @@ class Writer:
     def _minutes(self, option: Option) -> float:
         assert isinstance(option.note, Placed)
         return option.note.minutes
+
+    def _wakes(self, step: SideStep, option: Option) -> bool:
+        """Whether it wants hands in the quiet hours."""
+        if not self.table.quiet or step.where == "stand":
+            return False
+        until = self.fixed.minute(option.end)
+        begins = until - self._minutes(option)
+        if step.where != "oven":
+            return self.table.is_quiet(begins, until)
+        parts = step.turns + 1
+        touched = [begins + (until - begins) * n / parts for n in range(parts + 1)]
+        return any(self.table.is_quiet(at) for at in touched)
 
     def _is_pinned(self, dish: SideDish, index: int) -> bool:
         return dish.pinned_min is not None and index == main_step(dish)
@@ -135,8 +190,8 @@ class Writer:
         if step.where == "oven":
             for oven in self.table.room.ovens:
                 if dish.oven in (None, oven.id):
-                    yield from self._in_oven(step, oven)
-                    if dish.side.in_tin:
+                    yield from self._in_oven(dish, step, oven)
+                    if dish.side.in_tin and dish.trays(step) <= 1:
                         for joint in self.table.joints:
                             if joint.oven == oven.id:
                                 yield from self._in_tin(step, oven, joint)
@@ -248,7 +303,7 @@ class Writer:
                 continue
             yield (high - math.ceil(found.minutes)) // SLOT_MIN, end, found
 
-    def _in_oven(self, step: SideStep, oven: OvenPlace) -> Iterator[Option]:
+    def _in_oven(self, dish: SideDish, step: SideStep, oven: OvenPlace) -> Iterator[Option]:
         taken = ~np.isnan(self.fixed.air[oven.id])
         outs = [j.out_min for j in self.table.joints if j.oven == oven.id]
         for level in [None, *self._levels(step, oven)]:
@@ -272,8 +327,8 @@ class Writer:
                 yield Option(
                     start=start, end=end, price=price,
                     uses=(
-                        Use(f"oven:{oven.id}", start, end, step.height_mm),
-                        *self._trays(step, start, end),
+                        Use(f"oven:{oven.id}", start, end, dish.height_mm(step)),
+                        *_tins(dish, step, start, end),
                         *self._handled(step, start, end),
                     ),
                     heat=heat, heat_slots=(max(start - CHANGE_SLOTS, 0), end), where=oven.id,
@@ -297,9 +352,6 @@ class Writer:
                 ),
             )  # fmt: skip
 
-    def _trays(self, step: SideStep, start: int, end: int) -> tuple[Use, ...]:
-        return (Use("trays", start, end, 1.0),) if step.vessel == "tray" else ()
-
     def _price(self, step: SideStep, end: int, cooked: Cooked) -> float:
         waits = (self.fixed.slots - end) * SLOT_MIN
         price = WAITS * waits / max(step.wait_min, 5.0)
@@ -314,6 +366,11 @@ class Writer:
         if end < self.fixed.slots:
             uses.append(small(end - 1, OUT_MIN))
         return tuple(uses)
+
+
+def _tins(dish: SideDish, step: SideStep, start: int, end: int) -> tuple[Use, ...]:
+    trays = dish.trays(step)
+    return (Use("tins", start, end, float(trays)),) if trays else ()
 
 
 def main_step(dish: SideDish) -> int:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 
 from trencher.core.catalogue.sides import SideStep
 from trencher.core.day.before import FridgeClash, FridgeNeed, before, fridge_clashes
-from trencher.core.day.dishes import SideDish, Table
+from trencher.core.day.dishes import Begun, SideDish, Table
 from trencher.core.day.fixed import Disagreement, Fixed
 from trencher.core.day.gravy import gravy
 from trencher.core.day.hands_order import in_turn
@@ -33,6 +33,8 @@ LOOKS: dict[Look, str] = {
     "meant_pale": "",
 }  # fmt: skip
 CUT_SHORT_MIN = 12.0
+LATE_JOINT_MIN = 3.0
+"""A joint this late is not late."""
 """An oven that stood free no longer than this is still hot from what was in it."""
 
 
@@ -43,6 +45,8 @@ class Order:
     ``unlifted``: what is too heavy for everybody here. ``late``: what of the days before can no
     longer be done as wished. ``crowded``: lines for which there are no free hands. ``price``: what
     waiting, paleness and the like come to; only comparable between orders of the same table.
+    ``woken``: lines of a joint that want somebody in the quiet hours. ``overdue``: joint → minutes
+    by which it is too late for this table. ``sides_at``: step of a side → where it was placed.
     """
 
     table: Table
@@ -55,13 +59,17 @@ class Order:
     fridge: tuple[FridgeClash, ...] = ()
     late: tuple[str, ...] = ()
     unlifted: tuple[str, ...] = ()
+    woken: tuple[Step, ...] = ()
+    overdue: Mapping[str, float] = field(default_factory=dict)
+    sides_at: Mapping[str, Begun] = field(default_factory=dict)
 
     @property
     def fits(self) -> bool:
         """Whether everything has a place, heat, room and hands."""
         return not (
             self.left_out or self.disagreements or self.crowded or self.fridge or self.unlifted
-        )
+            or self.woken or self.overdue
+        )  # fmt: skip
 
     @property
     def hands_min(self) -> float:
@@ -83,11 +91,12 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
     spans: list[Span] = []
     needs: list[FridgeNeed] = []
     late: list[str] = []
+    sides_at: dict[str, Begun] = {}
     for joint in table.joints:
         oven = table.room.oven(joint.oven)
         steps += joint_steps(joint, oven)
         spans += joint_spans(joint, oven)
-        ahead = before(joint, table.before_now_min, table.done)
+        ahead = before(joint, table.before_now_min, table.done, table.quiet)
         steps += ahead.steps
         spans += ahead.spans
         needs += ahead.fridge
@@ -95,19 +104,59 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
     for dish in table.sides:
         if dish.id not in found.left_out:
             own, where = _side(fixed, dish, found.chosen)
+            sides_at |= _sides_at(fixed, dish, found.chosen)
             steps += own
             spans += where
     steps += _settings(fixed, found)
     steps += _table_steps(table)
     steps += table.mends
     steps, unlifted = rewritten(steps, table)
-    done, crowded = in_turn(steps, table.room.hands, table.room.helpers)
+    done, crowded = in_turn(steps, table.room.hands, table.room.helpers, table.now_min)
     return Order(
         table=table, steps=tuple(done), spans=tuple(spans), left_out=found.left_out,
         disagreements=tuple(fixed.disagreements), crowded=tuple(crowded), price=found.price,
         fridge=fridge_clashes(needs, table.fridge_shelves), late=tuple(late),
-        unlifted=tuple(unlifted),
+        unlifted=tuple(unlifted), woken=tuple(_woken(table, done)), overdue=_overdue(table),
+        sides_at=sides_at,
     )  # fmt: skip
+
+
+def _sides_at(
+    fixed: Fixed, dish: SideDish, chosen: Mapping[str, Option]
+) -> Iterator[tuple[str, Begun]]:
+    for i in range(len(dish.side.steps)):
+        key = step_id(dish, i)
+        option, placed = chosen[key], chosen[key].note
+        assert isinstance(placed, Placed)
+        yield key, placed.begun or Begun(
+            at_min=fixed.minute(option.end) - placed.minutes, minutes=placed.minutes,
+            oven=placed.oven, air_c=placed.air_c, tin_of=placed.tin_of,
+            brown=0.0 if placed.cooked is None else placed.cooked.brown,
+        )  # fmt: skip
+
+
+ASKING = ("heat", "ready", "in", "change", "out", "task", "sear", "before")
+"""Lines that are a joint's own; what serves the table is not moved for anybody's sleep."""
+
+
+def _woken(table: Table, steps: Sequence[Step]) -> Iterator[Step]:
+    ahead = {j.id for j in table.joints if j.started_min is None}
+    for step in steps:
+        if step.dish in ahead and step.id not in table.done and wakes(table, step):
+            yield step
+
+
+def wakes(table: Table, step: Step) -> bool:
+    """Whether a line wants somebody in the quiet hours."""
+    return step.code in ASKING and table.is_quiet(step.at_min)
+
+
+def _overdue(table: Table) -> dict[str, float]:
+    """Joints that should be in by the moment from which it is planned anew."""
+    if table.now_min is None:
+        return {}
+    late = {j.id: table.now_min - j.start_min for j in table.joints if j.started_min is None}
+    return {joint: by for joint, by in late.items() if by > LATE_JOINT_MIN}
 
 
 def _table_steps(table: Table) -> list[Step]:
@@ -127,16 +176,17 @@ def _table_steps(table: Table) -> list[Step]:
 
 
 def _side(
-    fixed: Fixed, dish: SideDish, chosen: dict[str, Option] | object
+    fixed: Fixed, dish: SideDish, chosen: Mapping[str, Option]
 ) -> tuple[list[Step], list[Span]]:
     steps: list[Step] = []
     spans: list[Span] = []
     before: tuple[str, ...] = ()
-    options = [chosen[step_id(dish, i)] for i in range(len(dish.side.steps))]  # type: ignore[index]
+    options = [chosen[step_id(dish, i)] for i in range(len(dish.side.steps))]
     times = []
     for option in options:
         assert isinstance(option.note, Placed)
-        until = fixed.minute(option.end)
+        begun = option.note.begun
+        until = fixed.minute(option.end) if begun is None else begun.over_min
         times.append((until - option.note.minutes, until))
     latest = _latest(fixed, dish, times)
     for i, (step, option) in enumerate(zip(dish.side.steps, options, strict=True)):
@@ -252,16 +302,23 @@ def _settings(fixed: Fixed, found: Placement) -> list[Step]:
     """The turns of an oven's dial that the sides ask for."""
     steps: list[Step] = []
     table = fixed.table
+    # Counted through all ovens, those before a new plan too: a tick must find its own line again.
+    turned = 0
     for oven in table.room.ovens:
         own = sorted(
-            (fixed.minute(o.end) - o.note.minutes, o.heat[1], fixed.minute(o.end))
+            (
+                fixed.minute(o.end) - o.note.minutes,
+                o.heat[1],
+                fixed.minute(o.end),
+                o.note.begun is not None,
+            )
             for o in found.chosen.values()
             if o.heat is not None and o.heat[0] == oven.id and isinstance(o.note, Placed)
         )
         outs = sorted(b for j in table.joints if j.oven == oven.id for _, b in j.in_oven)
         set_to: float | None = None
         free_from = -1e9
-        for start, heat, end in own:
+        for start, heat, end, begun in own:
             left = max((b for b in outs if b < end), default=None)
             if set_to == heat and (left is None or left < free_from):
                 free_from = max(free_from, end)
@@ -270,10 +327,14 @@ def _settings(fixed: Fixed, found: Placement) -> list[Step]:
             at = left if hot and left is not None else start - oven.preheat_min
             if set_to is not None and free_from > at:
                 at = free_from
+            turned += 1
+            if begun:
+                set_to, free_from = heat, end
+                continue
             verb = "to" if hot or set_to is not None else "heated to"
             steps.append(
                 Step(
-                    id=f"{oven.id}/set{len(steps) + 1}", dish="", code="heat",
+                    id=f"{oven.id}/set{turned}", dish="", code="heat",
                     words=f"{oven.name} {verb} {oven.says(heat)}", at_min=at,
                     until_min=max(start, at), latest_min=at, place=f"oven:{oven.id}",
                 )

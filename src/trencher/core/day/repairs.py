@@ -7,24 +7,30 @@ from dataclasses import dataclass, field, replace
 
 from trencher.core.day.clashes import Clash, joint_named
 from trencher.core.day.dishes import JointDish, SideDish, Table
-from trencher.core.day.order import Order, order_times, running_order
+from trencher.core.day.joint_steps import joint_steps
+from trencher.core.day.order import Order, order_times, running_order, wakes
 
 STRETCH = 3.0
 STRETCH_MOST_MIN = 60.0
 EARLIER_MIN = (15.0, 30.0, 45.0)
+LATER_MIN = (15.0, 30.0, 45.0, 60.0, 90.0, 120.0)
+PACES_C = (5.0, 10.0, 15.0, 20.0, 30.0)
+LONG_RESTS_MIN = (30.0, 60.0, 90.0, 120.0)
 MOST_TRIED = 9
 COSTS = {"other_oven": 1.0, "common_heat": 3.0, "earlier": 2.0, "stretch": 3.0, "helper": 2.5,
-         "other_heat": 2.5, "leave_out": 40.0}  # fmt: skip
+         "other_heat": 2.5, "later": 4.0, "other_pace": 1.5, "borrow": 1.0,
+         "leave_out": 40.0}  # fmt: skip
 
 Replan = Callable[[JointDish, Mapping[str, object]], JointDish | None]
-"""The joint planned anew with a change (``oven``, ``air_c`` or ``earlier_min``), or None where that
-cannot be. The forecasts are the caller's to keep."""
+"""The joint planned anew with a change (``oven``, ``air_c``, ``pace_c``, ``earlier_min``), or None
+where that cannot be. The forecasts are the caller's to keep."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Repair:
     """One way out. ``change``: what to keep so that it holds: dish → field → value, "room" for the
-    kitchen. ``works``: everything has a place then. ``cost``: for ranking only."""
+    kitchen, "table" for the hour (``later_min``). ``works``: everything has a place then.
+    ``cost``: for ranking only."""
 
     code: str
     words: str
@@ -57,6 +63,10 @@ def _resolved(order: Order, clash: Clash) -> bool:
     pair = {clash.dish, clash.other}
     if any({d.first, d.second} == pair for d in order.disagreements):
         return False
+    if clash.what == "quiet" and any(s.dish == clash.dish for s in order.woken):
+        return False
+    if clash.what == "time" and clash.dish in order.overdue:
+        return False
     return not any(s.dish == clash.dish for s in order.crowded)
 
 
@@ -73,6 +83,12 @@ def _made(
 
 def _tried(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
     dish = next((s for s in table.sides if s.id == clash.dish), None)
+    if clash.what in ("quiet", "time"):
+        yield from _by_time(table, clash, replan)
+        if dish is None:
+            return
+    if clash.what == "tins":
+        yield _borrowed(table)
     movers = [j for j in (joint_named(table, clash.other), joint_named(table, clash.dish)) if j]
     if dish is not None and not movers and clash.what in ("heat", "room"):
         movers = list(table.joints)
@@ -89,6 +105,86 @@ def _tried(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
             "leave_out", left, f"Leave out {dish.side.name}", "one dish less",
             {dish.id: {"left_out": True}},
         )  # fmt: skip
+
+
+def _by_time(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
+    """A joint slower or quicker, so that nobody is woken; or the whole table later."""
+    joint = joint_named(table, clash.dish)
+    if joint is not None and clash.what == "quiet":
+        yield from _other_pace(table, joint, replan)
+    if clash.what == "time":
+        for minutes in LATER_MIN:
+            made = _made(
+                "later", later(table, minutes), f"Everything {minutes:.0f} min later",
+                f"they sit down {minutes:.0f} min later", {"table": {"later_min": minutes}},
+                weight=minutes / 15.0,
+            )  # fmt: skip
+            if made.order is not None and _resolved(made.order, clash):
+                yield made
+                return
+
+
+def _other_pace(table: Table, joint: JointDish, replan: Replan) -> Iterator[Repair]:
+    """The nearest gentler and the nearest brisker heat with which nobody is woken, and a longer
+    rest that does as much."""
+    for sign, how in ((-1.0, "gentler"), (1.0, "hotter")):
+        for by in PACES_C:
+            other = replan(joint, {"pace_c": sign * by})
+            if other is None or _wakes(table, other):
+                continue
+            yield _made(
+                "other_pace", _with_joint(table, other),
+                f"{joint.name} {{d:{by:.0f}}} {how}, and nobody is woken",
+                _sooner(joint.start_min - other.start_min),
+                {joint.id: {"pace_c": sign * by}}, weight=by / 10.0,
+            )  # fmt: skip
+            break
+    for earlier in LONG_RESTS_MIN:
+        other = replan(joint, {"earlier_min": earlier})
+        if other is not None and not _wakes(table, other):
+            yield _earlier(table, joint, other, earlier)
+            return
+
+
+def _wakes(table: Table, joint: JointDish) -> bool:
+    steps = joint_steps(joint, table.room.oven(joint.oven))
+    return any(wakes(table, s) for s in steps)
+
+
+def later(table: Table, minutes: float) -> Table:
+    """The same table with everything that is still open so much later: minutes count from the new
+    hour."""
+    joints = tuple(
+        j if j.started_min is None else replace(j, started_min=j.started_min - minutes)
+        for j in table.joints
+    )
+    begun = {k: replace(b, at_min=b.at_min - minutes) for k, b in table.begun.items()}
+    return replace(
+        table, joints=joints, begun=begun,
+        now_min=None if table.now_min is None else table.now_min - minutes,
+        before_now_min=None if table.before_now_min is None else table.before_now_min - minutes,
+        done={k: at - minutes for k, at in table.done.items()},
+        quiet=tuple((a - minutes, b - minutes) for a, b in table.quiet),
+        mends=tuple(
+            replace(m, at_min=m.at_min - minutes, until_min=m.until_min - minutes)
+            for m in table.mends
+        ),
+    )  # fmt: skip
+
+
+def _borrowed(table: Table) -> Repair:
+    counted = table.room.tins or 0
+    for more in (1, 2, 3):
+        room = replace(table.room, tins=counted + more)
+        made = _made(
+            "borrow", replace(table, room=room),
+            "Borrow a tin" if more == 1 else f"Borrow {more} tins", "",
+            {"room": {"tins": room.tins}},
+            weight=float(more),
+        )  # fmt: skip
+        if made.works:
+            break
+    return made
 
 
 def _with_joint(table: Table, joint: JointDish) -> Table:
@@ -123,12 +219,16 @@ def _of_joint(
     for earlier in EARLIER_MIN:
         other = replan(joint, {"earlier_min": earlier})
         if other is not None:
-            yield _made(
-                "earlier", _with_joint(table, other),
-                f"{joint.name} {earlier:.0f} min earlier, and a longer rest",
-                f"rests {earlier:.0f} min longer and is that much cooler on the plate",
-                {joint.id: {"earlier_min": earlier}}, weight=earlier / 15.0,
-            )  # fmt: skip
+            yield _earlier(table, joint, other, earlier)
+
+
+def _earlier(table: Table, joint: JointDish, other: JointDish, minutes: float) -> Repair:
+    return _made(
+        "earlier", _with_joint(table, other),
+        f"{joint.name} {minutes:.0f} min earlier, and a longer rest",
+        f"rests {minutes:.0f} min longer and is that much cooler on the plate",
+        {joint.id: {"earlier_min": minutes}}, weight=minutes / 15.0,
+    )  # fmt: skip
 
 
 def _sooner(minutes: float) -> str:

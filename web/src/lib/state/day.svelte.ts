@@ -116,6 +116,11 @@ export class DayState {
     )
   }
 
+  /** Plan what is left anew from this minute. */
+  again(): Promise<boolean> {
+    return this.#command(() => want(http.POST('/days/{date}/again', this.#path)))
+  }
+
   /** What may have been forgotten about a step, or at all. */
   slips(step: string | null): Promise<Slip[]> {
     const query = step === null ? {} : { step }

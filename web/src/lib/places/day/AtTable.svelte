@@ -86,6 +86,14 @@
       onvalue={(rings) => rings !== day.rings && onchange({ rings: Math.round(rings) })}
     />
     <NumberField
+      label="Tins and trays in all"
+      value={day.tins ?? 0}
+      low={0}
+      high={40}
+      unit=""
+      onvalue={(tins) => tins !== (day.tins ?? 0) && onchange({ tins: Math.round(tins) })}
+    />
+    <NumberField
       label="Fridge shelves free"
       value={day.shelves}
       low={1}
@@ -171,6 +179,9 @@
           onchange={(e) => quiet(1, e.currentTarget.value)}
         />
       </label>
+      {#if day.quiet}
+        <button class="undo" onclick={() => onchange({ quiet: null })}>No quiet hours</button>
+      {/if}
       <label>
         <span class="label">Gravy thickened with</span>
         <select

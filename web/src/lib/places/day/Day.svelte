@@ -137,6 +137,19 @@
         </div>
       </div>
       {#if here.fault !== ''}<p class="fault" role="alert">{here.fault}</p>{/if}
+      {#if day.where.late.length > 0 || day.again_at !== null}
+        <p class="again">
+          {#if day.again_at !== null}
+            Planned anew from {hour(new Date(day.again_at))}.
+          {/if}
+          {#if day.where.late.length > 0}
+            <button class="act plain" disabled={here.busy} onclick={() => here.again()}>
+              Plan the rest from now
+            </button>
+            <span class="quiet">What you ticked stays where it stands; the rest moves.</span>
+          {/if}
+        </p>
+      {/if}
       {#each day.late as line (line)}<p class="fault">{sentence(line, units)}</p>{/each}
       {#if day.cautions.length > 0}
         <ul class="cautions" aria-label="Cautions">
@@ -227,6 +240,12 @@
     font-size: clamp(1.4rem, 2.4vw, 1.95rem);
     line-height: 1.12;
   }
+  .again {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem 1rem;
+    align-items: center;
+  }
   .under {
     display: flex;
     flex-wrap: wrap;
@@ -282,6 +301,7 @@
   @media print {
     .tools,
     .settings,
+    .again,
     .cost {
       display: none;
     }
