@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from datetime import datetime
+from datetime import datetime, timedelta
 from pathlib import Path
 
 import pytest
@@ -259,6 +259,44 @@ def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Si
     buying.get_by_role("button", name="Compare with another offer").click()
     buying.get_by_label("Cut").select_option("beef-fore-rib")
     expect(buying).to_contain_text(re.compile(r"a plate costs \d|costs the same|without a plate"))
+    was = buying.get_by_label("Price before")
+    was.fill("60")
+    was.press("Enter")
+    expect(buying).to_contain_text("reduced by 20 %")
+    day_before = datetime.fromisoformat(
+        site.house.roasts.session("sirloin").plan["serve_at"]
+    ).date() - timedelta(days=1)
+    buying.get_by_label("Use by").fill(day_before.isoformat())
+    expect(buying).to_contain_text("its date is 1 day before the table")
+    # What was weighed up in the shop is still there after a refresh.
+    soon(
+        page,
+        lambda: (
+            "use_by" in str(site.house.roasts.session("sirloin").plan.get("buy"))
+            and day_before.isoformat() in str(site.house.roasts.session("sirloin").plan["buy"])
+        ),
+    )
+    page.reload()
+    expect(buying.get_by_label("Use by")).to_have_value(day_before.isoformat())
+    expect(buying.get_by_label("Its price")).to_have_value("48.00")
+
+
+def test_the_label_is_kept_and_its_minutes_are_reckoned(page: Page, site: Site) -> None:
+    page.goto(site.url + "/block/sirloin")
+    buying = page.get_by_role("region", name="How much to buy")
+    label = buying.get_by_label("Weight on the label")
+    label.fill("2.05")
+    label.press("Enter")
+    expect(buying).to_contain_text("The scale shows 0.15 kg less than the label")
+    words = buying.get_by_label("Its minutes, as printed")
+    words.fill("20 min per 500 g plus 20 min at 190C")
+    words.press("Enter")
+    buying.get_by_role("button", name="What would that do here?").click()
+    reckoner = page.get_by_role("dialog", name="Reckoner")
+    expect(reckoner.get_by_role("textbox").first).to_have_value(
+        "20 min per 500 g plus 20 min at 190C"
+    )
+    expect(reckoner).to_contain_text(re.compile(r"in the middle|would be"))
 
 
 def test_care_and_flags_become_steps_and_figures(page: Page, site: Site) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 import pytest
@@ -11,7 +12,7 @@ from trencher.core.day.people import Guest
 from trencher.core.errors import OutOfRange
 from trencher.core.joint import Joint
 from trencher.core.thermal.cooker import Cooker
-from trencher.service.buying import Bought, bought
+from trencher.service.buying import Bought, OnOffer, bought
 from trencher.service.planning import Wish
 
 SIRLOIN: dict[str, Any] = {"cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105}
@@ -25,7 +26,7 @@ def ask(people: int = 8, over: float = 0.0, **more: Any) -> Bought:
     )  # fmt: skip
     return bought(
         wish, more.pop("guests", ()), people, over, more.pop("price", None),
-        more.pop("offers", ()),
+        more.pop("offers", ()), more.pop("table_on", None),
     )  # fmt: skip
 
 
@@ -64,13 +65,35 @@ def test_where_there_is_no_fat_there_is_no_choice() -> None:
 
 def test_offers_are_compared_as_meals_and_one_alone_is_not() -> None:
     bone = Joint(cut="beef-fore-rib", weight_kg=3.0)
-    both = ask(price=40.0, offers=(("On the bone", bone, 60.0),))
+    both = ask(price=40.0, offers=(OnOffer(name="On the bone", joint=bone, price=60.0),))
     assert [m.offer.name for m in both.meals] == [both.meals[0].offer.name, "On the bone"]
     assert both.better
     alone = ask(price=40.0)
     assert len(alone.meals) == 1
     assert alone.better == ""
     assert ask().meals == ()
+
+
+@pytest.mark.parametrize(
+    ("use_by", "asks"),
+    [
+        (None, ""), (date(2026, 10, 3), ""), (date(2026, 10, 5), ""),
+        (date(2026, 10, 2), "1 day before"), (date(2026, 9, 30), "3 days before"),
+    ],
+)  # fmt: skip
+def test_a_date_before_the_table_asks_for_the_freezer(use_by: date | None, asks: str) -> None:
+    bone = Joint(cut="beef-fore-rib", weight_kg=3.0)
+    one = OnOffer(name="On the bone", joint=bone, price=45.0, was_price=60.0, use_by=use_by)
+    found = ask(price=40.0, offers=(one,), table_on=date(2026, 10, 3))
+    offer = found.meals[1].offer
+    assert offer.reduced == pytest.approx(0.25)
+    assert found.meals[0].offer.reduced is None
+    if asks:
+        assert asks in offer.dated
+        assert "freezer" in found.better
+    else:
+        assert offer.dated == ""
+        assert "freezer" not in found.better
 
 
 def test_a_price_that_cannot_be_is_refused() -> None:

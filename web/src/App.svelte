@@ -20,6 +20,9 @@
 
   $effect(() => kitchen.start())
   $effect(() => {
+    if (kitchen.toReckon !== '') reckons = true
+  })
+  $effect(() => {
     document.documentElement.dataset.mode = kitchen.mode === 'auto' ? '' : kitchen.mode
   })
   $effect(() => {

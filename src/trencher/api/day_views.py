@@ -132,7 +132,7 @@ def meals(m: Meals) -> s.MealsOut:
     """An offer as meals."""
     return s.MealsOut(
         name=m.offer.name, yields=yields(m.yields), tonight=m.tonight, later=m.later, lost=m.lost,
-        short=m.short, per_plate=m.per_plate,
+        short=m.short, per_plate=m.per_plate, dated=m.offer.dated, reduced=m.offer.reduced,
     )  # fmt: skip
 
 

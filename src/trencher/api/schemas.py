@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, JsonValue
@@ -85,6 +85,29 @@ class CareBody(In):
     tie: bool = False
     chill_min: Annotated[float, Field(ge=0, le=90)] = 0.0
     grain_deg: Annotated[float | None, Field(ge=-90, le=90)] = None
+
+
+class OfferBody(In):
+    """A piece on offer; ``was_price`` before it was reduced, ``use_by``: the date on its label."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    cut: Annotated[str, Field(min_length=1, max_length=60)]
+    weight_kg: Annotated[float, _bounds("weight_kg")]
+    price: Annotated[float, Field(ge=0, le=1e6)]
+    was_price: Annotated[float | None, Field(ge=0, le=1e6)] = None
+    use_by: date | None = None
+    own: dict[str, JsonValue] | None = None
+
+
+class BuyBody(In):
+    """What was weighed up about a joint in the shop. ``label``: the words on its label, minutes and
+    all; ``label_kg``: the weight printed there."""
+
+    price: Annotated[float | None, Field(ge=0, le=1e6)] = None
+    leftover_plates: Annotated[int, Field(ge=0, le=200)] = 0
+    label_kg: Annotated[float | None, Field(ge=0.05, le=30)] = None
+    label: Annotated[str, Field(max_length=400)] = ""
+    offers: Annotated[list[OfferBody], Field(max_length=4)] = []
 
 
 JOINT_EXAMPLE: dict[str, JsonValue] = {
@@ -319,6 +342,7 @@ class PlanBody(In):
     serve_at: datetime
     ahead_min: Ahead = 0.0
     care: CareBody = CareBody()
+    buy: BuyBody = BuyBody()
 
 
 class PlanChange(In):
@@ -334,6 +358,7 @@ class PlanChange(In):
     serve_at: datetime | None = None
     ahead_min: Ahead | None = None
     care: CareBody | None = None
+    buy: BuyBody | None = None
 
 
 class ChoiceBody(In):
@@ -974,6 +999,7 @@ class RoastOut(Out):
     serve_at: datetime
     ahead_min: float
     care: CareBody
+    buy: BuyBody
     school: str | None
     method: str | None
     pull_stage: int | None
@@ -1367,16 +1393,6 @@ class SlipOut(Out):
 
 
 # --- buying -------------------------------------------------------------------------------------
-class OfferBody(In):
-    """A piece on offer."""
-
-    name: Annotated[str, Field(min_length=1, max_length=60)]
-    cut: Annotated[str, Field(min_length=1, max_length=60)]
-    weight_kg: Annotated[float, _bounds("weight_kg")]
-    price: Annotated[float, Field(ge=0, le=1e6)]
-    own: dict[str, JsonValue] | None = None
-
-
 class BuyingBody(WishBody):
     """How much to buy: the joint as it is, who eats, what is left over, the price, other offers."""
 
@@ -1398,6 +1414,7 @@ class BuyingBody(WishBody):
     leftover_plates: Annotated[float, Field(ge=0, le=200)] = 0
     price: Annotated[float | None, Field(ge=0, le=1e6)] = None
     offers: Annotated[list[OfferBody], Field(max_length=4)] = []
+    table_on: date | None = None
     care: CareBody = CareBody()
 
 
@@ -1427,7 +1444,7 @@ class FatOut(Out):
 
 
 class MealsOut(Out):
-    """An offer as meals."""
+    """An offer as meals. ``dated``: what the date on its label asks for; ``reduced``: share."""
 
     name: str
     yields: YieldOut
@@ -1436,6 +1453,8 @@ class MealsOut(Out):
     lost: int
     short: int
     per_plate: float | None
+    dated: str
+    reduced: float | None
 
 
 class BuyingOut(Out):

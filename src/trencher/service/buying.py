@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from datetime import date
 
 from trencher.core.catalogue.safety import FLAGS
 from trencher.core.day.buying import (
@@ -65,13 +66,24 @@ def _forecast(wish: Wish, joint: Joint) -> Forecast:
     return work_out(here, first_way(here), quick=True)[0]
 
 
+@dataclass(frozen=True, kw_only=True)
+class OnOffer:
+    """A piece in a shop. ``use_by``: the date on its label."""
+
+    name: str
+    joint: Joint
+    price: float
+    was_price: float | None = None
+    use_by: date | None = None
+
+
 def bought(
     wish: Wish, guests: Sequence[Guest], people: int, leftover_plates: float,
-    price: float | None, offers: Sequence[tuple[str, Joint, float]],
+    price: float | None, offers: Sequence[OnOffer], table_on: date | None = None,
 ) -> Bought:  # fmt: skip
     """Yields, what to buy, the fat cover's choices, and the offers as meals.
 
-    ``offers``: name, joint, price. The joint itself is the first offer where it has a price.
+    The joint itself is the first offer where it has a price. ``table_on``: the day it is eaten.
     """
     joint = wish.joint
     found = _forecast(wish, joint)
@@ -80,20 +92,24 @@ def bought(
     wanted = wanted_kg(eaters, leftover_plates)
     yields = yield_of(joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]))
     buy = raw_for(joint.facts, wanted, loss)
-    plates_over = (yields.cooked_kg - wanted_kg(eaters)) / (PLATE_KG["usual"] * COLD_PLATE_SHARE)
+    spare = yields.cooked_kg - wanted_kg(eaters)
+    # What is over is eaten cold, and a cold plate takes less; what is missing is missing tonight.
+    plates_over = spare / (PLATE_KG["usual"] * (COLD_PLATE_SHARE if spare > 0 else 1.0))
     profile = wish.profile
-    tried = [(name, other, cost) for name, other, cost in offers]
+    tried = list(offers)
     if price is not None:
-        tried.insert(0, (joint.facts.name, joint, price))
+        tried.insert(0, OnOffer(name=joint.facts.name, joint=joint, price=price))
     meals = tuple(
         as_meals(
             Offer(
-                name=name, joint=other, price=cost,
-                loss=_forecast(wish, other).loss.fraction,
+                name=o.name, joint=o.joint, price=o.price, was_price=o.was_price,
+                loss=_forecast(wish, o.joint).loss.fraction,
+                date_in_days=None if o.use_by is None or table_on is None
+                else (o.use_by - table_on).days,
             ),
             len(eaters), profile.keep_days, LATER_EATERS,
         )
-        for name, other, cost in tried
+        for o in tried
     )  # fmt: skip
     judged = joint.judged
     raised = tuple(FLAGS[f] for f in joint.flags) if judged.safety != joint.facts.safety else ()

@@ -375,7 +375,10 @@ class DayService:
         step = next((s for s in planned.order.steps if s.id == step_id), None)
         dish = step.dish if step else next((j.id for j in table.joints), "")
         return [
-            (mend(row, table, _about(row, dish, table), planned.now_min), _about(row, dish, table))
+            (
+                mend(row, table, _about(row, dish, table), planned.now_min, step),
+                _about(row, dish, table),
+            )
             for row in slips_for(step, table)
         ]
 

@@ -16,7 +16,7 @@ from trencher.core.day.butcher import card
 from trencher.core.day.buying import RIB_KG, Offer, as_meals, better, raw_for, wanted_kg, yield_of
 from trencher.core.day.dishes import Limits, Table
 from trencher.core.day.gravy import G_PER_L, drippings, gravy
-from trencher.core.day.lifting import joint_lift, most_kg
+from trencher.core.day.lifting import joint_lift, most_kg, side_lift
 from trencher.core.day.mends import mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
 from trencher.core.day.people import Guest, appetites, table_cautions
@@ -113,6 +113,32 @@ def test_slips_of_a_step_are_of_its_kind() -> None:
     assert {"string_left_on", "no_rest"} <= {r.code for r in slips_for(carve, order.table)}
     into = next(s for s in order.steps if s.code == "into_oven")
     assert {r.kind for r in slips_for(into, order.table)} == {"side"}
+
+
+def test_what_was_not_begun_is_late_from_its_own_latest_minute() -> None:
+    table = supper(["roast-roots"])
+    order = running_order(table)
+    prep = next(s for s in order.steps if s.code == "prep")
+    assert prep.latest_min is not None
+    (row,) = (r for r in slips_for(prep, table) if r.code == "prep_forgotten")
+    early = mend(row, table, "roast-roots", prep.latest_min - 5.0, prep)
+    assert early.until_min == prep.latest_min
+    assert early.costs.startswith("Nothing is late")
+    late = mend(row, table, "roast-roots", prep.latest_min + 9.0, prep)
+    assert late.possible
+    assert "9 min late" in late.costs
+    assert not mend(row, table, "roast-roots", prep.latest_min + 40.0, prep).possible
+
+
+def test_many_trays_are_lifted_one_by_one() -> None:
+    few, many = (
+        next(d for d in supper(["roast-roots"], people=n).sides if d.id == "roast-roots")
+        for n in (12, 24)
+    )
+    roast = next(s for s in few.side.steps if s.where == "oven")
+    assert side_lift(many, roast).kg == pytest.approx(side_lift(few, roast).kg)
+    order = running_order(supper(["roast-roots"], people=20))
+    assert any("on 2 trays" in s.words for s in order.steps)
 
 
 def test_a_late_take_out_costs_what_it_costs_tonight() -> None:

@@ -12,7 +12,7 @@ from trencher.core.day.before import teaspoons
 from trencher.core.day.butcher import card
 from trencher.core.joint import Joint
 from trencher.core.planner.thaw import thaw
-from trencher.service.buying import bought
+from trencher.service.buying import OnOffer, bought
 from trencher.service.planning import joint_of
 
 router = APIRouter(tags=["buying"])
@@ -23,10 +23,16 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
     """What the joint feeds, how much to buy, what the fat does, what each offer comes to."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
     offers = [
-        (o.name, joint_of({"cut": o.cut, "weight_kg": o.weight_kg, "own": o.own}), o.price)
+        OnOffer(
+            name=o.name, price=o.price, was_price=o.was_price, use_by=o.use_by,
+            joint=joint_of({"cut": o.cut, "weight_kg": o.weight_kg, "own": o.own}),
+        )
         for o in body.offers
-    ]
-    found = bought(wish, house.days.guests(), body.people, body.leftover_plates, body.price, offers)
+    ]  # fmt: skip
+    found = bought(
+        wish, house.days.guests(), body.people, body.leftover_plates, body.price, offers,
+        body.table_on,
+    )  # fmt: skip
     return s.BuyingOut(
         yields=day_views.yields(found.yields), wanted_kg=found.wanted_kg, buy_kg=found.buy_kg,
         buy_ribs=found.buy_ribs, over_plates=found.over_plates,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from fastapi import APIRouter
-from pydantic import Field
+from pydantic import ConfigDict, Field
 
 from trencher.api.context import House, HouseDep
 from trencher.api.schemas import In, Out
@@ -58,6 +58,11 @@ class ProfileOut(Out):
 class FigureBody(In):
     """A value of one's own: °C and minutes of hold, or a clock's value; and where it is from."""
 
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [{"temp_c": 72, "hold_min": 2, "why": "the club's food plan of May"}]
+        }
+    )
     temp_c: Annotated[float | None, Field(ge=0, le=120)] = None
     hold_min: Annotated[float, Field(ge=0, le=1000)] = 0.0
     value: Annotated[float | None, Field(ge=0, le=1000)] = None

@@ -8,9 +8,10 @@ from typing import Literal
 
 from trencher.core.errors import UnknownName
 
-Until = Literal["in", "browned", "last_third", "out", "carve", "table", "any"]
+Until = Literal["in", "browned", "last_third", "out", "carve", "table", "any", "latest"]
 """The last moment at which mending is worth it: before it goes in, before it is browned, before the
-last third of its roast, before it is out, before it is carved, before the table, or any time."""
+last third of its roast, before it is out, before it is carved, before the table, any time, or while
+the step itself may still begin without making something late."""
 Kind = Literal["joint", "side", "table"]
 
 
@@ -211,10 +212,15 @@ SLIPS: tuple[SlipRow, ...] = (
     # --- sides -----------------------------------------------------------------------------------
     SlipRow(
         code="side_forgotten", words="I forgot to begin it", kind="side",
-        steps=("prep", "set_going", "into_oven"),
-        costs="It is late by as much as it is begun late.",
-        mend="Begin it now, hotter if it bears it", until="table",
+        steps=("set_going", "into_oven"), costs="It is late by as much as it is begun late.",
+        mend="Begin it now, hotter if it bears it", until="latest",
         leave="Too late for tonight: leave it out, and say so before the plates are filled.",
+    ),
+    SlipRow(
+        code="prep_forgotten", words="I forgot to begin it", kind="side", steps=("prep",),
+        costs="What comes after it is late by as much as it is begun late.",
+        mend="Begin it now, cut coarser, or hand it to whoever helps", until="latest",
+        leave="Too late for all of it: half as much, or leave the dish out.",
     ),
     SlipRow(
         code="side_too_soon", words="It is ready far too soon", kind="side",

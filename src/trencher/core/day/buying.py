@@ -110,13 +110,35 @@ def raw_for(cut: Cut, cooked_kg: float, loss: float, *, fat_kg_share: float = 0.
 
 @dataclass(frozen=True, kw_only=True)
 class Offer:
-    """A piece on offer. ``price`` in the cook's own money for all of it; ``loss``: what it would
-    lose in the oven, a share of the raw meat."""
+    """A piece on offer. ``price`` in the cook's own money for all of it, ``was_price`` before it
+    was reduced; ``loss``: what it would lose in the oven, a share of the raw meat.
+    ``date_in_days``: days from the table to the date on its label, negative before it; None
+    without one."""
 
     name: str
     joint: Joint
     price: float
     loss: float
+    was_price: float | None = None
+    date_in_days: int | None = None
+
+    @property
+    def dated(self) -> str:
+        """What the date on its label asks for; "" where it asks for nothing."""
+        if self.date_in_days is None or self.date_in_days >= 0:
+            return ""
+        days = -self.date_in_days
+        by = "1 day" if days == 1 else f"{days} days"
+        return (
+            f"its date is {by} before the table: into the freezer by then and thawed in time, or "
+            "cooked by then"
+        )
+
+    @property
+    def reduced(self) -> float | None:
+        """Share by which it was reduced; None where it was not."""
+        was = self.was_price
+        return None if was is None or was <= self.price else 1.0 - self.price / was
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -137,8 +159,9 @@ class Meals:
 def as_meals(offer: Offer, people: int, keep_days: int, eaters_later: int) -> Meals:
     """The offer for these people tonight, and its leftovers for so many eaters a day inside the
     days that leftovers keep."""
-    if not (math.isfinite(offer.price) and 0.0 <= offer.price <= 1e6):
-        raise OutOfRange("price", offer.price, 0, 1e6)
+    for price in (offer.price, offer.was_price or 0.0):
+        if not (math.isfinite(price) and 0.0 <= price <= 1e6):
+            raise OutOfRange("price", price, 0, 1e6)
     found = yield_of(offer.joint, offer.loss)
     plate = PLATE_KG["usual"]
     tonight = min(people, int(found.cooked_kg / plate + 1e-9))
@@ -153,7 +176,12 @@ def as_meals(offer: Offer, people: int, keep_days: int, eaters_later: int) -> Me
 
 
 def better(one: Meals, other: Meals) -> str:
-    """Which of two offers, in one sentence; marked weights."""
+    """Which of two offers, in a sentence or two, and what a date on a label asks for."""
+    dated = [f" {m.offer.name}: {m.offer.dated}." for m in (one, other) if m.offer.dated]
+    return _cheaper(one, other) + "".join(dated)
+
+
+def _cheaper(one: Meals, other: Meals) -> str:
     for meals, rival in ((one, other), (other, one)):
         if meals.short == 0 and rival.short > 0:
             return f"{meals.offer.name}: {rival.offer.name} leaves {rival.short} without a plate."

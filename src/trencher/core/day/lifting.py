@@ -57,8 +57,8 @@ def joint_lift(joint: JointDish, *, out: bool) -> Lift:
 
 
 def side_lift(dish: SideDish, step: SideStep) -> Lift:
-    """A side in its vessel."""
-    food = dish.side.grams * dish.people / 1000.0
+    """A side in its vessel; on several trays, one of them."""
+    food = dish.side.grams * dish.people / 1000.0 / max(dish.trays(step), 1)
     water = WATER_SHARE * food if step.vessel == "pot" else 0.0
     return _sum(vessel=VESSEL_KG[step.vessel], food=food, water=water)
 

@@ -24,8 +24,10 @@ class Mend:
     until_min: float
 
 
-def _until(row: SlipRow, joint: JointDish | None) -> float:
+def _until(row: SlipRow, joint: JointDish | None, step: Step | None) -> float:
     """The last minute at which this slip is worth mending."""
+    if row.until == "latest":
+        return 0.0 if step is None or step.latest_min is None else step.latest_min
     if row.until in ("table", "any") or joint is None:
         return 0.0
     span = joint.out_min - joint.start_min
@@ -38,18 +40,33 @@ def _until(row: SlipRow, joint: JointDish | None) -> float:
     }[row.until]
 
 
-def mend(row: SlipRow, table: Table, dish: str, now_min: float) -> Mend:
-    """What to do about a slip now. ``dish``: the joint or side it is about, "" for the table."""
+def mend(row: SlipRow, table: Table, dish: str, now_min: float, step: Step | None = None) -> Mend:
+    """What to do about a slip now. ``dish``: the joint or side it is about, "" for the table;
+    ``step``: the line it is said of."""
     joint = next((j for j in table.joints if j.id == dish), None)
-    until = _until(row, joint)
-    possible = now_min <= until and row.hands_min > 0
+    until = _until(row, joint, step)
+    spare = LATE_LEFT_MIN if row.until == "latest" else 0.0
+    possible = now_min <= min(until + spare, 0.0) and row.hands_min > 0
     costs = row.costs
     if row.code == "taken_out_late" and joint is not None:
         costs = f"Ten minutes late lift its peak by {{d:{joint.forecast.late_c:.1f}}} tonight."
+    if row.until == "latest" and step is not None:
+        costs = _late_words(now_min, until)
     words = row.mend if possible else row.leave
     if row.hazard and possible:
         words = f"{row.hazard} {words}"
     return Mend(row=row, possible=possible, words=words, costs=costs, until_min=until)
+
+
+LATE_LEFT_MIN = 15.0
+"""A step begun this much after its latest minute is still worth beginning: something waits."""
+
+
+def _late_words(now_min: float, until_min: float) -> str:
+    late = round(now_min - until_min)
+    if late <= 0:
+        return "Nothing is late yet: it has that long."
+    return f"All that comes after it is {late} min late."
 
 
 def mend_step(row: SlipRow, dish: str, name: str, at_min: float, number: int) -> Step:

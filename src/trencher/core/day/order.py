@@ -250,6 +250,8 @@ def _placed(
             Span(dish=dish.id, kind="hob", lane="hob", from_min=start, to_min=end,
                  label=dish.side.name, step=root)
         ]  # fmt: skip
+    trays = dish.trays(step)
+    words = step.words if trays <= 1 else f"{step.words}, on {trays} trays"
     oven = table.room.oven(placed.oven)
     assert placed.cooked is not None
     look = LOOKS[placed.cooked.look(step)]
@@ -268,7 +270,7 @@ def _placed(
     lane = f"oven:{oven.id}"
     found = [
         Step(
-            id=root, dish=dish.id, code="into_oven", words=f"{step.words}: {into}", at_min=start,
+            id=root, dish=dish.id, code="into_oven", words=f"{words}: {into}", at_min=start,
             until_min=end, hands_min=IN_MIN, latest_min=latest, after=before, place=lane, note=look,
         )
     ]  # fmt: skip
@@ -293,7 +295,7 @@ def _placed(
     span = Span(
         dish=dish.id, kind="in_tin" if placed.tin_of else "side", lane=lane, from_min=start,
         to_min=end, label=dish.side.name, air_c=placed.air_c, note=look, step=root,
-        room=0.0 if placed.tin_of else step.height_mm,
+        room=0.0 if placed.tin_of else dish.height_mm(step),
     )  # fmt: skip
     return found, [span]
 

@@ -45,7 +45,8 @@ def _sentence(late: list[Step], due: list[Step], ahead: Step | None, now_min: fl
     if late:
         first = late[0]
         by = now_min - (first.latest_min if first.latest_min is not None else first.at_min)
-        more = f" {len(late) - 1} more wait." if len(late) > 1 else ""
+        others = len(late) - 1
+        more = f" {others} more {'is' if others == 1 else 'are'} late." if others else ""
         return f"Late by {_minutes(by)}: {first.words}.{more}"
     if due:
         return f"Now: {due[0].words}."

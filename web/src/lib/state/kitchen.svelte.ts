@@ -98,6 +98,9 @@ class Kitchen {
     this.catalogue = await want(http.GET('/catalogue'))
   }
 
+  /** Words to be reckoned, handed over by another place; "" for none. */
+  toReckon = $state('')
+
   async reloadOvens(): Promise<void> {
     this.ovens = await want(http.GET('/ovens'))
   }

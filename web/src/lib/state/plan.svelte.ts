@@ -22,6 +22,7 @@ export type Draft = {
   ahead_min: number
   thermometer: Thermometer
   care: Care
+  buy: Roast['buy']
 }
 
 export type Wish = {
@@ -74,6 +75,7 @@ export class PlanState {
       serve_at: roast.serve_at,
       ahead_min: roast.ahead_min,
       care: roast.care,
+      buy: roast.buy,
       thermometer: roast.thermometer,
     }
     if (this.#id === roast.id && JSON.stringify(draft) === JSON.stringify(this.draft)) return

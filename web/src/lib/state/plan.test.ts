@@ -39,6 +39,7 @@ const roast = {
   serve_at: '2026-10-03T19:00:00Z',
   ahead_min: 0,
   care: {},
+  buy: { leftover_plates: 0, label: '', offers: [] },
   last_seq: 1,
 } as unknown as Roast
 

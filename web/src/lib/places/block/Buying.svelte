@@ -1,7 +1,7 @@
 <script lang="ts">
   // How much to buy: where the raw weight goes, what it feeds, what the fat does, and two offers as
   // meals.
-  import { http, want, type Buying } from '$lib/api/client'
+  import { http, want, type Buying, type Roast } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
@@ -12,9 +12,6 @@
 
   let people = $state(8)
   let peopleTold = $state(false)
-  let over = $state(0)
-  let price = $state<number | null>(null)
-  let offers = $state<{ name: string; cut: string; weight_kg: number; price: number }[]>([])
   let found = $state<Buying | null>(null)
   let fault = $state('')
   let turn = 0
@@ -22,16 +19,38 @@
   const metric = $derived(kitchen.units === 'C')
   const kg = (value: number): string => weight(value, kitchen.units)
   const cuts = $derived(kitchen.catalogue?.cuts ?? [])
+  type Buy = Roast['buy']
+  type Offer = Buy['offers'][number]
+  const NOTHING: Buy = { price: null, leftover_plates: 0, label_kg: null, label: '', offers: [] }
+  const buy = $derived<Buy>(plan.draft?.buy ?? NOTHING)
+  const over = $derived(buy.leftover_plates)
+  const price = $derived(buy.price ?? null)
+  const offers = $derived(buy.offers)
+  const date = $derived(localDate(new Date(plan.draft?.serve_at ?? 0)))
+  const lighter = $derived((buy.label_kg ?? 0) - (plan.draft?.joint.weight_kg ?? 0))
+
+  function localDate(day: Date): string {
+    const two = (n: number): string => String(n).padStart(2, '0')
+    return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
+  }
+
+  function set(part: Partial<Buy>): void {
+    plan.pull({ buy: { ...($state.snapshot(buy) as Buy), ...part } }, true)
+  }
+
+  function setOffer(index: number, part: Partial<Offer>): void {
+    const now = $state.snapshot(offers) as Offer[]
+    set({ offers: now.map((o, i) => (i === index ? { ...o, ...part } : o)) })
+  }
 
   // The table of the day says how many, until somebody types another number here.
   $effect(() => {
     const serve = plan.draft?.serve_at
     if (serve === undefined || peopleTold) return
-    const day = new Date(serve)
-    const date = `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
+    const on = date
     void want(http.GET('/days')).then(
       (days) => {
-        if (!peopleTold) people = days.people[date] ?? people
+        if (!peopleTold) people = days.people[on] ?? people
       },
       () => undefined,
     )
@@ -47,6 +66,7 @@
       leftover_plates: over,
       price,
       offers: $state.snapshot(offers),
+      table_on: date,
       care: plan.draft?.care ?? undefined,
     }
     void want(http.POST('/buying', { body: body as never })).then(
@@ -71,10 +91,9 @@
   function offer(): void {
     const joint = plan.draft?.joint
     if (joint === undefined) return
-    offers = [
-      ...offers,
-      { name: 'The other', cut: joint.cut, weight_kg: joint.weight_kg, price: price ?? 0 },
-    ]
+    const { cut, weight_kg } = joint
+    const one = { name: 'The other', cut, weight_kg, price: price ?? 0 } as Offer
+    set({ offers: [...($state.snapshot(offers) as Offer[]), one] })
   }
 </script>
 
@@ -98,7 +117,7 @@
       low={0}
       high={200}
       unit="plates"
-      onvalue={(v) => (over = Math.round(v))}
+      onvalue={(v) => v !== over && set({ leftover_plates: Math.round(v) })}
     />
     <NumberField
       label="Its price"
@@ -107,7 +126,7 @@
       high={100000}
       step={0.01}
       unit="in all"
-      onvalue={(v) => (price = v === 0 ? null : v)}
+      onvalue={(v) => v !== (price ?? 0) && set({ price: v === 0 ? null : v })}
     />
   </div>
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
@@ -119,6 +138,11 @@
         </span>
       {/each}
     </div>
+    <p class="quiet">
+      {parts(found.yields)
+        .map((part) => `${part.words} ${kg(part.kg)}`)
+        .join(', ')}
+    </p>
     <p>
       {kg(found.yields.cooked_kg)} on plates, {kg(found.yields.low_kg)} to {kg(
         found.yields.high_kg,
@@ -167,11 +191,21 @@
         <div class="offer">
           <label>
             <span class="label">Called</span>
-            <input class="field" bind:value={one.name} autocomplete="off" />
+            <input
+              class="field"
+              value={one.name}
+              maxlength="60"
+              autocomplete="off"
+              onchange={(e) => setOffer(i, { name: e.currentTarget.value.trim() || 'The other' })}
+            />
           </label>
           <label>
             <span class="label">Cut</span>
-            <select class="field" bind:value={one.cut}>
+            <select
+              class="field"
+              value={one.cut}
+              onchange={(e) => setOffer(i, { cut: e.currentTarget.value })}
+            >
               {#each cuts as cut (cut.id)}<option value={cut.id}>{cut.name}</option>{/each}
             </select>
           </label>
@@ -182,7 +216,7 @@
             high={metric ? 25 : 25 / LB}
             step={0.05}
             unit={metric ? 'kg' : 'lb'}
-            onvalue={(v) => (one.weight_kg = metric ? v : v * LB)}
+            onvalue={(v) => setOffer(i, { weight_kg: metric ? v : v * LB })}
           />
           <NumberField
             label="Price"
@@ -191,9 +225,31 @@
             high={100000}
             step={0.01}
             unit=""
-            onvalue={(v) => (one.price = v)}
+            onvalue={(v) => setOffer(i, { price: v })}
           />
-          <button class="undo" onclick={() => (offers = offers.filter((_, k) => k !== i))}>
+          <NumberField
+            label="Price before"
+            value={one.was_price ?? 0}
+            low={0}
+            high={100000}
+            step={0.01}
+            unit=""
+            onvalue={(v) => setOffer(i, { was_price: v === 0 ? null : v })}
+          />
+          <label>
+            <span class="label">Use by</span>
+            <input
+              class="field"
+              type="date"
+              value={one.use_by ?? ''}
+              onchange={(e) => setOffer(i, { use_by: e.currentTarget.value || null })}
+            />
+          </label>
+          <button
+            class="undo"
+            onclick={() =>
+              set({ offers: ($state.snapshot(offers) as Offer[]).filter((_, k) => k !== i) })}
+          >
             Not this one
           </button>
         </div>
@@ -206,7 +262,11 @@
           <tbody>
             {#each found.meals as meal, n (n)}
               <tr>
-                <td>{meal.name}</td>
+                <td
+                  >{meal.name}{meal.reduced === null
+                    ? ''
+                    : `, reduced by ${Math.round(meal.reduced * 100)} %`}</td
+                >
                 <td>{meal.tonight} plates{meal.short > 0 ? `, ${meal.short} missing` : ''}</td>
                 <td
                   >{meal.later} within the dates{meal.lost > 0 ? `, ${meal.lost} too many` : ''}</td
@@ -219,7 +279,44 @@
       {/if}
       {#if found.better !== ''}<p class="say">{found.better}</p>{/if}
     {/if}
-    <button class="undo" onclick={offer}>Compare with another offer</button>
+    {#if offers.length < 4}
+      <button class="undo" onclick={offer}>Compare with another offer</button>
+    {/if}
+    <h3>What its label says</h3>
+    <div class="fields label-row">
+      <NumberField
+        label="Weight on the label"
+        value={metric ? (buy.label_kg ?? 0) : (buy.label_kg ?? 0) / LB}
+        low={0}
+        high={metric ? 30 : 66}
+        step={0.01}
+        unit={metric ? 'kg' : 'lb'}
+        onvalue={(v) => set({ label_kg: v < 0.05 ? null : metric ? v : v * LB })}
+      />
+      <label class="words">
+        <span class="label">Its minutes, as printed</span>
+        <input
+          class="field"
+          value={buy.label}
+          maxlength="400"
+          autocomplete="off"
+          placeholder="20 min per 500 g plus 20 at 190 °C"
+          onchange={(e) => set({ label: e.currentTarget.value.trim() })}
+        />
+      </label>
+      <button
+        class="act plain"
+        disabled={buy.label === ''}
+        onclick={() => (kitchen.toReckon = buy.label)}>What would that do here?</button
+      >
+    </div>
+    {#if buy.label_kg && Math.abs(lighter) >= 0.02}
+      <p>
+        The scale shows {kg(Math.abs(lighter))}
+        {lighter > 0 ? 'less' : 'more'} than the label: string, paper and juice count there, not in the
+        oven.
+      </p>
+    {/if}
   {:else}
     <p class="quiet">Weighing…</p>
   {/if}
@@ -244,6 +341,14 @@
     gap: 0.7rem;
     width: 100%;
     align-items: end;
+  }
+  .label-row {
+    grid-template-columns: 9rem minmax(0, 1fr) auto;
+  }
+  @media (max-width: 860px) {
+    .label-row {
+      grid-template-columns: 1fr;
+    }
   }
   .bar {
     display: flex;

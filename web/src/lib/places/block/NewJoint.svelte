@@ -39,6 +39,7 @@
             rest_min: 30,
             thermometer: 'leave-in',
             ahead_min: 0,
+            buy: { leftover_plates: 0, label: '', offers: [] },
             care: {
               frozen: 'no' as const,
               thaw_in: 'fridge' as const,

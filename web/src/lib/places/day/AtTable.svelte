@@ -338,6 +338,9 @@
     padding: 0.5rem 0;
     border-top: 1px solid var(--line);
   }
+  .guests .undo {
+    justify-self: start;
+  }
   @media (max-width: 600px) {
     .guests li {
       grid-template-columns: 1fr 1fr;

@@ -307,6 +307,8 @@
   .block {
     position: absolute;
     overflow: hidden;
+    hyphens: auto;
+    overflow-wrap: anywhere;
     font-size: 0.78rem;
     line-height: 1.15;
     border-radius: 2px;

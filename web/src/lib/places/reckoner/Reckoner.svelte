@@ -34,6 +34,13 @@
     )
   })
 
+  $effect(() => {
+    const handed = kitchen.toReckon
+    if (roast === null || handed === '') return
+    kitchen.toReckon = ''
+    type(handed)
+  })
+
   const units = $derived(kitchen.units)
   const oven = $derived(kitchen.ovens.find((o) => o.id === roast?.oven.id) ?? kitchen.ovens[0])
   const wish = $derived.by((): Wish | null => {
