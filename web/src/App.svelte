@@ -234,6 +234,12 @@
     }
   }
   @media print {
+    .frame {
+      min-height: 0;
+    }
+    main {
+      padding-bottom: 0;
+    }
     header,
     .away {
       display: none;

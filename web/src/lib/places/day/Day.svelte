@@ -111,6 +111,10 @@
       </p>
       <h1 class="shout" data-where>{sentence(day.where.sentence, units)}</h1>
       <div class="under">
+        <p class="paper-only">
+          <b>{day.people} plates on the table at {hour(serve)}</b>, {duration(day.hands_min)} of hands
+          in all
+        </p>
         <p class="sum">
           {#if day.fits}
             Everything has its place:
@@ -298,7 +302,15 @@
       order: 2;
     }
   }
+  .paper-only {
+    display: none;
+  }
   @media print {
+    .paper-only {
+      display: block;
+    }
+    .shout,
+    .sum,
     .tools,
     .settings,
     .again,
@@ -309,14 +321,11 @@
       padding: 0;
       gap: 6px 20px;
       grid-template-columns: minmax(0, 0.85fr) minmax(0, 1fr);
-      zoom: 0.62;
+      zoom: 0.58;
     }
     .lines,
     .picture {
       order: 0;
-    }
-    .shout {
-      font-size: 1.3rem;
     }
   }
 </style>

@@ -2,16 +2,18 @@
   // The running order as one vertical clock: lanes for hands, ovens, hob and what waits. The line at
   // its foot moves the hour of serving; a side's block moves that side. Every handle is a slider.
   import type { Day, Oven } from '$lib/api/client'
-  import { hour, sentence, temp, type Units } from '$lib/units'
+  import { hour, sentence, shortDay, temp, type Units } from '$lib/units'
   import {
     STEP_MIN,
     clockScale,
+    firstOfAll,
     firstOfDay,
     glow,
     handsOf,
     laid,
     lanesOf,
     marks,
+    marksBefore,
     snapped,
     type Laid,
   } from './shape'
@@ -45,18 +47,28 @@
 
   const AXIS = 62
   const GAP = 6
+  const NARROW_PX = 58
+  const SHARE: Record<string, number> = { hob: 1.15, fridge: 0.55 }
   let width = $state(640)
   let held = $state<{ side: string; from: number; y0: number; to: number } | null>(null)
   let serving = $state<{ y0: number; from: number } | null>(null)
 
   const serve = $derived(new Date(day.serve_at))
   const first = $derived(Math.floor((firstOfDay(day) - 8) / 15) * 15 - 6)
-  const scale = $derived(clockScale(first, 0))
-  const lanes = $derived(lanesOf(ovens))
+  const before = $derived(firstOfAll(day, first))
+  const scale = $derived(clockScale(first, 0, before))
+  const lanes = $derived(
+    lanesOf(
+      ovens,
+      day.spans.some((s) => s.lane === 'fridge'),
+    ),
+  )
   const laneWidth = $derived.by(() => {
     const rest = width - AXIS - GAP * lanes.length
     const hands = Math.min(54, rest * 0.12)
-    return (i: number): number => (i === 0 ? hands : (rest - hands) / (lanes.length - 1))
+    const shares = lanes.map((lane, i) => (i === 0 ? 0 : (SHARE[lane.id] ?? 1)))
+    const all = shares.reduce((sum, share) => sum + share, 0)
+    return (i: number): number => (i === 0 ? hands : ((rest - hands) * (shares[i] ?? 1)) / all)
   })
   const laneLeft = $derived.by(() => {
     let at = AXIS
@@ -72,22 +84,38 @@
   const inLane = $derived(
     lanes.map((lane) =>
       lane.id === 'hands'
-        ? laid(handsOf(day.steps.filter((s) => s.at_min >= first)))
-        : laid(day.spans.filter((s) => s.lane === lane.id && s.kind !== 'stand')),
+        ? laid(handsOf(day.steps))
+        : laid(
+            day.spans.filter(
+              (s) => s.lane === lane.id && (s.kind !== 'stand' || lane.id === 'fridge'),
+            ),
+          ),
     ),
   )
   const over = $derived(
     new Set(day.steps.filter((s) => s.done_at !== null || s.skipped_at !== null).map((s) => s.id)),
   )
 
+  /** Of the whole width: on paper it is another one than on the screen. */
+  function part(px: number): string {
+    return `${((100 * px) / Math.max(width, 1)).toFixed(3)}%`
+  }
+
   function box(one: Laid, lane: number): string {
     const shift = held !== null && one.span.dish === held.side ? held.to - held.from : 0
     const top = scale.y(one.span.from_min + shift)
     const tall = scale.y(one.span.to_min + shift) - top
     const w = laneWidth(lane) / one.columns
-    return `top:${top}px; height:${Math.max(tall, lane === 0 ? 3 : 6)}px; left:${
-      (laneLeft[lane] ?? 0) + one.column * w
-    }px; width:${Math.max(w - 2, 3)}px; --glow:${glow(one.span.air_c)}`
+    const left = (laneLeft[lane] ?? 0) + one.column * w
+    return `top:${top}px; height:${Math.max(tall, lane === 0 ? 3 : 6)}px; left:${part(left)}; width:${part(
+      Math.max(w - 2, 3),
+    )}; --glow:${glow(one.span.air_c)}`
+  }
+
+  /** Too narrow for a word on its line, and tall enough for a line on its side. */
+  function upright(one: Laid, lane: number): boolean {
+    const w = laneWidth(lane) / one.columns
+    return w < NARROW_PX && scale.y(one.span.to_min) - scale.y(one.span.from_min) > w
   }
 
   const movable = (one: Laid): boolean =>
@@ -103,7 +131,7 @@
 
   function text(one: Laid): string {
     const s = one.span
-    if (s.kind === 'joint') return `${name(s.dish)} · ${s.label}`
+    if (s.kind === 'joint') return `${s.label} · ${name(s.dish)}`
     if (s.kind === 'preheat') return 'heating'
     if (s.kind === 'rest' || s.kind === 'hold' || s.kind === 'stand')
       return `${name(s.dish)}: ${s.label}`
@@ -170,10 +198,18 @@
 <div class="clock" class:stale bind:clientWidth={width}>
   <div class="heads" aria-hidden="true">
     {#each lanes as lane, i (lane.id)}
-      <span style="left:{laneLeft[i]}px; width:{laneWidth(i)}px">{lane.name}</span>
+      <span style="left:{part(laneLeft[i] ?? 0)}; width:{part(laneWidth(i))}">{lane.name}</span>
     {/each}
   </div>
   <div class="paper" style="height:{scale.height}px" role="group" aria-label="The day on its clock">
+    {#each marksBefore(before, first, serve) as mark (mark.min)}
+      <div class="hourline before" class:whole={mark.midnight} style="top:{scale.y(mark.min)}px">
+        <span>{mark.midnight ? shortDay(mark.at).slice(0, 3) : hour(mark.at)}</span>
+      </div>
+    {/each}
+    {#if before < first}
+      <div class="fold" style="top:{scale.y(first)}px" aria-hidden="true"></div>
+    {/if}
     {#each marks(first, serve) as mark (mark.min)}
       <div class="hourline" class:whole={mark.whole} style="top:{scale.y(mark.min)}px">
         <span>{hour(mark.at)}</span>
@@ -182,12 +218,13 @@
     {#each lanes as lane, i (lane.id)}
       <div
         class="lane"
-        style="left:{laneLeft[i]}px; width:{laneWidth(i)}px; height:{scale.height}px"
+        style="left:{part(laneLeft[i] ?? 0)}; width:{part(laneWidth(i))}; height:{scale.height}px"
       ></div>
       {#each inLane[i] ?? [] as one, n (`${one.span.dish} ${one.span.step} ${one.span.kind} ${n}`)}
         {#if movable(one)}
           <div
             class="block {one.span.kind} grab"
+            class:upright={upright(one, i)}
             class:chosen={chosen === one.span.step}
             class:over={over.has(one.span.step)}
             style={box(one, i)}
@@ -211,6 +248,7 @@
         {:else}
           <div
             class="block {one.span.kind}"
+            class:upright={upright(one, i)}
             class:chosen={chosen !== null && chosen === one.span.step}
             class:over={over.has(one.span.step)}
             style={box(one, i)}
@@ -221,7 +259,7 @@
         {/if}
       {/each}
     {/each}
-    {#if nowMin > first && nowMin < 0}
+    {#if nowMin > before && nowMin < 0}
       <div class="now" style="top:{scale.y(nowMin)}px"><span>{hour(now)}</span></div>
     {/if}
     <div class="knife" style="top:{scale.y(day.knife_down_min)}px">
@@ -299,6 +337,15 @@
     color: var(--ink);
     font-weight: 700;
   }
+  .fold {
+    position: absolute;
+    left: 62px;
+    right: 0;
+    border-top: 3px double var(--line-strong);
+  }
+  .hourline.before span {
+    font-size: 0.75rem;
+  }
   .lane {
     position: absolute;
     top: 0;
@@ -308,7 +355,6 @@
     position: absolute;
     overflow: hidden;
     hyphens: auto;
-    overflow-wrap: anywhere;
     font-size: 0.78rem;
     line-height: 1.15;
     border-radius: 2px;
@@ -320,6 +366,14 @@
       var(--paper-light)
     );
     box-shadow: inset 0 0 0 1px var(--line-strong);
+  }
+  .block.upright span {
+    writing-mode: vertical-lr;
+    max-height: 100%;
+  }
+  .block.upright .grip {
+    top: auto;
+    bottom: 4px;
   }
   .block.joint {
     font-weight: 650;
@@ -442,6 +496,9 @@
     }
   }
   @media print {
+    .now {
+      display: none;
+    }
     .serve i,
     .grip {
       display: none;

@@ -3,12 +3,14 @@ import type { Day, DaySpan, DayStep } from '$lib/api/client'
 import {
   clockScale,
   costs,
+  firstOfAll,
   firstOfDay,
   glow,
   handsOf,
   laid,
   lanesOf,
   marks,
+  marksBefore,
   snapped,
   NEAR_MIN,
 } from './shape'
@@ -53,6 +55,25 @@ describe('the clock', () => {
   it('widens towards the table', () => {
     const scale = clockScale(-280, 0)
     expect(scale.y(-20) - scale.y(-30)).toBeGreaterThan(2 * (scale.y(-150) - scale.y(-160)))
+  })
+  it('folds the days before into little paper, and still goes back', () => {
+    const scale = clockScale(-280, 0, -1700)
+    expect(scale.y(-1700)).toBe(0)
+    for (const min of [-1700, -900, -280, -60]) expect(scale.min(scale.y(min))).toBeCloseTo(min, 6)
+    expect(scale.y(-1500) - scale.y(-1600)).toBeLessThan(0.2 * (scale.y(-150) - scale.y(-250)))
+    expect(clockScale(-280, 0, -280).height).toBe(clockScale(-280, 0).height)
+  })
+  it('marks the quarters of the days before, midnight by its weekday', () => {
+    const serve = new Date(2026, 9, 3, 19, 0)
+    const found = marksBefore(-1700, -300, serve)
+    expect(found.map((m) => m.at.getHours())).toEqual([18, 0, 6])
+    expect(found.filter((m) => m.midnight)).toHaveLength(1)
+    expect(marksBefore(-300, -300, serve)).toEqual([])
+  })
+  it('begins with what comes before the day', () => {
+    const day = { steps: [step('salt', -1500)], spans: [span(-1490, -300)] } as unknown as Day
+    expect(firstOfAll(day, -300)).toBe(-1560)
+    expect(firstOfAll({ ...day, steps: [], spans: [] }, -300)).toBe(-300)
   })
   it('is never shorter than its last stretch', () => {
     expect(clockScale(-10, 0).height).toBeGreaterThan(NEAR_MIN)

@@ -7,17 +7,24 @@ import type { Day, DaySpan, DayStep } from '$lib/api/client'
 export const NEAR_MIN = 75
 const NEAR_PX = 4.6
 const FAR_PX = 1.55
+const BEFORE_PX = 0.11
 export const STEP_MIN = 5
 
 export type ClockScale = { y: (min: number) => number; min: (y: number) => number; height: number }
 
-/** The last hour and a quarter is where everything happens: it gets three times the paper. */
-export function clockScale(first: number, last: number): ClockScale {
+/** The last hour and a quarter is where everything happens: it gets three times the paper. The days
+ * before, from `before` on, stand above it on very little. */
+export function clockScale(first: number, last: number, before = first): ClockScale {
   const from = Math.min(first, -NEAR_MIN - 10)
   const near = -NEAR_MIN
-  const far = (near - from) * FAR_PX
+  const days = Math.max(from - before, 0) * BEFORE_PX
+  const far = days + (near - from) * FAR_PX
   const height = far + NEAR_MIN * NEAR_PX + Math.max(last, 0) * NEAR_PX
-  const scale = scaleLinear([from, near, Math.max(last, 0)], [0, far, height])
+  const top = days > 0 ? [before] : []
+  const scale = scaleLinear(
+    [...top, from, near, Math.max(last, 0)],
+    [...top.map(() => 0), days, far, height],
+  )
   return { y: (m) => scale(m), min: (y) => scale.invert(y), height }
 }
 
@@ -25,6 +32,28 @@ export function clockScale(first: number, last: number): ClockScale {
 export function firstOfDay(day: Day): number {
   const own = day.steps.filter((s) => s.code !== 'before').map((s) => s.at_min)
   return own.length === 0 ? -120 : Math.min(...own)
+}
+
+/** The first minute of all: of what comes before the day too, if anything does. */
+export function firstOfAll(day: Day, first: number): number {
+  const all = [...day.steps.map((s) => s.at_min), ...day.spans.map((s) => s.from_min)]
+  return Math.min(first, ...all.map((at) => at - 60))
+}
+
+/** Quarters of the days before to be marked; a midnight by its weekday. */
+export function marksBefore(
+  before: number,
+  first: number,
+  serve: Date,
+): { min: number; at: Date; midnight: boolean }[] {
+  const found: { min: number; at: Date; midnight: boolean }[] = []
+  const at = new Date(serve.getTime() + before * 60_000)
+  at.setHours(Math.ceil((at.getHours() + at.getMinutes() / 60) / 6) * 6, 0, 0, 0)
+  for (; at.getTime() < serve.getTime() + (first - 150) * 60_000; at.setHours(at.getHours() + 6)) {
+    const min = (at.getTime() - serve.getTime()) / 60_000
+    found.push({ min, at: new Date(at), midnight: at.getHours() === 0 })
+  }
+  return found
 }
 
 /** Hours to be marked: every half hour, in the last stretch every quarter. */
@@ -42,12 +71,13 @@ export function marks(first: number, serve: Date): { min: number; at: Date; whol
 
 export type Lane = { id: string; name: string }
 
-/** Hands, each oven in use or not, hob, and what waits outside. */
-export function lanesOf(ovens: { id: string; name: string }[]): Lane[] {
+/** Hands, each oven in use or not, hob, the fridge where something stands in it, and what waits. */
+export function lanesOf(ovens: { id: string; name: string }[], fridge = false): Lane[] {
   return [
     { id: 'hands', name: 'Hands' },
     ...ovens.map((o) => ({ id: `oven:${o.id}`, name: o.name })),
     { id: 'hob', name: 'Hob' },
+    ...(fridge ? [{ id: 'fridge', name: 'Fridge' }] : []),
     { id: 'table', name: 'Resting, waiting' },
   ]
 }
