@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 
 from trencher.core.catalogue.safety import PROFILES
+from trencher.core.day.buying import PLATE_KG, yield_of
 from trencher.core.day.people import Guest
 from trencher.core.errors import OutOfRange
 from trencher.core.joint import Joint
@@ -72,6 +73,22 @@ def test_offers_are_compared_as_meals_and_one_alone_is_not() -> None:
     assert len(alone.meals) == 1
     assert alone.better == ""
     assert ask().meals == ()
+
+
+def test_what_is_weighed_is_no_range_any_more() -> None:
+    rib = Joint(cut="beef-fore-rib", weight_kg=3.0)
+    guessed, weighed = yield_of(rib, 0.2), yield_of(rib, 0.2, bone_kg=0.5, trim_kg=0.05)
+    assert guessed.high_kg > guessed.low_kg
+    assert weighed.high_kg == pytest.approx(weighed.low_kg)
+    assert weighed.cooked_kg == pytest.approx(0.8 * (3.0 - 0.5 - 0.05))
+    with pytest.raises(OutOfRange, match="bone_kg"):
+        yield_of(rib, 0.2, bone_kg=2.9)
+
+
+def test_plates_that_are_missing_are_hot_ones() -> None:
+    found = ask(people=20)
+    short = found.wanted_kg - found.yields.cooked_kg
+    assert found.over_plates == pytest.approx(-short / PLATE_KG["usual"])
 
 
 @pytest.mark.parametrize(

@@ -101,11 +101,13 @@ class OfferBody(In):
 
 class BuyBody(In):
     """What was weighed up about a joint in the shop. ``label``: the words on its label, minutes and
-    all; ``label_kg``: the weight printed there."""
+    all; ``label_kg``: the weight printed there; ``bone_kg``, ``trim_kg``: weighed, not guessed."""
 
     price: Annotated[float | None, Field(ge=0, le=1e6)] = None
     leftover_plates: Annotated[int, Field(ge=0, le=200)] = 0
     label_kg: Annotated[float | None, Field(ge=0.05, le=30)] = None
+    bone_kg: Annotated[float | None, Field(ge=0, le=20)] = None
+    trim_kg: Annotated[float | None, Field(ge=0, le=20)] = None
     label: Annotated[str, Field(max_length=400)] = ""
     offers: Annotated[list[OfferBody], Field(max_length=4)] = []
 
@@ -1415,6 +1417,8 @@ class BuyingBody(WishBody):
     price: Annotated[float | None, Field(ge=0, le=1e6)] = None
     offers: Annotated[list[OfferBody], Field(max_length=4)] = []
     table_on: date | None = None
+    bone_kg: Annotated[float | None, Field(ge=0, le=20)] = None
+    trim_kg: Annotated[float | None, Field(ge=0, le=20)] = None
     care: CareBody = CareBody()
 
 

@@ -80,17 +80,22 @@ class OnOffer:
 def bought(
     wish: Wish, guests: Sequence[Guest], people: int, leftover_plates: float,
     price: float | None, offers: Sequence[OnOffer], table_on: date | None = None,
+    bone_kg: float | None = None, trim_kg: float | None = None,
 ) -> Bought:  # fmt: skip
     """Yields, what to buy, the fat cover's choices, and the offers as meals.
 
     The joint itself is the first offer where it has a price. ``table_on``: the day it is eaten.
+    ``bone_kg``, ``trim_kg``: what was weighed of it.
     """
     joint = wish.joint
     found = _forecast(wish, joint)
     loss = found.loss.fraction
     eaters = appetites(guests, people, joint.facts.kind)
     wanted = wanted_kg(eaters, leftover_plates)
-    yields = yield_of(joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]))
+    yields = yield_of(
+        joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]),
+        bone_kg=bone_kg, trim_kg=trim_kg,
+    )  # fmt: skip
     buy = raw_for(joint.facts, wanted, loss)
     spare = yields.cooked_kg - wanted_kg(eaters)
     # What is over is eaten cold, and a cold plate takes less; what is missing is missing tonight.

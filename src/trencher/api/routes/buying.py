@@ -31,7 +31,7 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
     ]  # fmt: skip
     found = bought(
         wish, house.days.guests(), body.people, body.leftover_plates, body.price, offers,
-        body.table_on,
+        body.table_on, body.bone_kg, body.trim_kg,
     )  # fmt: skip
     return s.BuyingOut(
         yields=day_views.yields(found.yields), wanted_kg=found.wanted_kg, buy_kg=found.buy_kg,

@@ -155,7 +155,7 @@ class _Writer:
         self._add(
             "chill", f"{self.joint.name} out of the fridge", at, OUT_MIN, door,
             f"at most {minutes:.0f} min in the room: it counts with the rest; its middle hardly "
-            "moves",
+            "moves, so that later costs nothing",
         )  # fmt: skip
         return at
 
@@ -200,7 +200,8 @@ class _Writer:
                 self._add(
                     "marinade", f"{name} into its marinade", at - hours * H, HANG_MIN,
                     at - MARINADE_FALLBACK_H * H,
-                    "what touched raw meat is boiled before it is a sauce, or thrown away",
+                    "begun later it tastes outside only; what touched raw meat is boiled before "
+                    "it is a sauce, or thrown away",
                 )  # fmt: skip
                 self._add(
                     "marinade-turn", f"Turn {name} in its marinade", at - hours * H / 2, TURN_MIN,
@@ -260,7 +261,10 @@ class _Writer:
         about = f"about {hours:.0f} h" if hours >= 3 else f"about {hours:.1f} h"
         if self.care.thaw_in == "fridge":
             words = f"{self.joint.name} out of the freezer into the fridge, in a tin"
-            note = f"{about} through its thickness; never on the counter"
+            note = (
+                f"{about} through its thickness; begun later the middle is icy; never on the "
+                "counter"
+            )
             if found.hours is None:
                 note = f"more than {found.longest_h:.0f} h: begin sooner still, or cold water"
         else:

@@ -70,21 +70,30 @@ def ribs_of(cut: Cut, raw_kg: float) -> int | None:
 
 def yield_of(
     joint: Joint, loss: float, *, fat: FatChoice = "eaten",
-    loss_band: tuple[float, float] | None = None,
+    loss_band: tuple[float, float] | None = None, bone_kg: float | None = None,
+    trim_kg: float | None = None,
 ) -> Yield:  # fmt: skip
     """What the joint comes to with this cooking loss (a share of the raw meat).
 
     ``fat``: cut off before (then it is no part of what roasts), cut away at table, or eaten.
+    ``bone_kg``, ``trim_kg``: what was weighed of it; the cut's usual share, and its doubt, if None.
+    OutOfRange for more than there is.
     """
     if not 0.0 <= loss < 0.9:
         raise OutOfRange("loss", loss, 0.0, 0.9)
     cut, raw = joint.facts, joint.weight_kg
-    bone, trim = raw * cut.bone_share, raw * cut.trim_share
+    bone = raw * cut.bone_share if bone_kg is None else bone_kg
+    trim = raw * cut.trim_share if trim_kg is None else trim_kg
+    for where, weighed in (("bone_kg", bone), ("trim_kg", trim)):
+        if not 0.0 <= weighed <= 0.7 * raw:
+            raise OutOfRange(where, weighed, 0.0, 0.7 * raw, "kg")
     cover = cover_kg(joint) if fat != "eaten" else 0.0
     meat = max(raw - bone - trim - cover, 0.0)
     cooked = meat * (1.0 - loss)
     low_loss, high_loss = loss_band or (loss, loss)
-    doubt = BONE_DOUBT * bone + TRIM_DOUBT * trim
+    doubt = (BONE_DOUBT * bone if bone_kg is None else 0.0) + (
+        TRIM_DOUBT * trim if trim_kg is None else 0.0
+    )
     return Yield(
         raw_kg=raw, bone_kg=bone, trim_kg=trim, fat_kg=cover, cooking_kg=meat * loss,
         cooked_kg=cooked, low_kg=max(meat - doubt, 0.0) * (1.0 - high_loss),

@@ -12,7 +12,7 @@ from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.safety import Profile
 from trencher.core.day.buying import Appetite
 from trencher.core.day.dishes import JointDish, SideDish, Table
-from trencher.core.planner.cautions import Caution
+from trencher.core.planner.cautions import Caution, plan_cautions
 
 MEATS = ("beef", "lamb", "pork", "game")
 AT_IT_C = 0.1
@@ -56,6 +56,7 @@ def table_cautions(table: Table, guests: Sequence[Guest], profile: Profile) -> t
     for joint in table.joints:
         found += _strict(joint, [g for g in guests if g.strict], profile)
         found += _room(joint, profile)
+        found += _between(joint, profile)
     found += _allergens(table, guests)
     without = [g for g in guests if not any(g.eats(_kind(j)) for j in table.joints)]
     if without and table.joints and not any(s.side.full_main for s in table.sides):
@@ -104,6 +105,16 @@ def _room(joint: JointDish, profile: Profile) -> list[Caution]:
             f"{joint.name} stands in the room for {total:.0f} min in all, chill off and rest "
             f"together; the {profile.name} limit is {profile.room_min:.0f}.",
         )
+    ]  # fmt: skip
+
+
+def _between(joint: JointDish, profile: Profile) -> list[Caution]:
+    """The core's own clock, for the way as this day changes it."""
+    roast = joint.forecast.roast.joint
+    said = plan_cautions(roast.judged, joint.forecast, profile)
+    return [
+        Caution(f"{c.code}:{joint.id}", f"{joint.name}: {c.text}")
+        for c in said if c.code == "warm_too_long"
     ]  # fmt: skip
 
 

@@ -8,7 +8,7 @@
   import { LB, duration, weight } from '$lib/units'
   import { parts } from './buy'
 
-  let { onfound }: { onfound: (found: Buying) => void } = $props()
+  let { planning, onfound }: { planning: boolean; onfound: (found: Buying) => void } = $props()
 
   let people = $state(8)
   let peopleTold = $state(false)
@@ -21,7 +21,7 @@
   const cuts = $derived(kitchen.catalogue?.cuts ?? [])
   type Buy = Roast['buy']
   type Offer = Buy['offers'][number]
-  const NOTHING: Buy = { price: null, leftover_plates: 0, label_kg: null, label: '', offers: [] }
+  const NOTHING: Buy = { leftover_plates: 0, label: '', offers: [] }
   const buy = $derived<Buy>(plan.draft?.buy ?? NOTHING)
   const over = $derived(buy.leftover_plates)
   const price = $derived(buy.price ?? null)
@@ -67,6 +67,8 @@
       price,
       offers: $state.snapshot(offers),
       table_on: date,
+      bone_kg: buy.bone_kg,
+      trim_kg: buy.trim_kg,
       care: plan.draft?.care ?? undefined,
     }
     void want(http.POST('/buying', { body: body as never })).then(
@@ -82,11 +84,22 @@
     )
   })
 
+  const WEIGHED = [
+    ['Bone', 'bone_kg', 'bone_kg'],
+    ['Trim and hidden fat', 'trim_kg', 'trim_kg'],
+  ] as const
+
   const FAT = {
     trimmed: 'trimmed before it roasts',
     cut_away: 'roasted on, cut away at table',
     eaten: 'roasted on, and eaten',
   } as const
+
+  /** A joint of another weight: its measures are not known any more. */
+  function lay(buy_kg: number): void {
+    const weight_kg = Math.round(buy_kg * 20) / 20
+    plan.pull({ joint: { weight_kg, thickness_mm: null, width_mm: null, length_mm: null } }, true)
+  }
 
   function offer(): void {
     const joint = plan.draft?.joint
@@ -157,7 +170,16 @@
         It is as heavy as it should be.
       {:else}
         For these people {over > 0 ? `and ${over} plates more ` : ''}ask for
-        <b>{kg(found.buy_kg)}</b>{found.buy_ribs === null ? '' : `, ${found.buy_ribs} ribs`}.
+        <b>{kg(found.buy_kg)}</b>{found.buy_ribs === null
+          ? ''
+          : `, ${found.buy_ribs} ribs`}{price === null
+          ? ''
+          : `: about ${((price / found.yields.raw_kg) * found.buy_kg).toFixed(2)} at this price`}.
+        {#if planning}
+          <button class="undo" onclick={() => lay(found?.buy_kg ?? 0)}>
+            Lay that much on the block
+          </button>
+        {/if}
       {/if}
       {#if found.over_plates >= 1}
         As it is, about {Math.floor(found.over_plates)} cold plates are left over; they keep {found.keep_days}
@@ -166,6 +188,28 @@
         As it is, {Math.ceil(-found.over_plates)} plates are missing.
       {/if}
     </p>
+    <details>
+      <summary>Bone and trim, once they are weighed</summary>
+      <div class="fields">
+        {#each WEIGHED as [label, key, usual] (key)}
+          <NumberField
+            {label}
+            note={buy[key] === null || buy[key] === undefined ? 'usual' : 'weighed'}
+            value={(buy[key] ?? found.yields[usual]) / (metric ? 1 : LB)}
+            low={0}
+            high={metric ? 20 : 44}
+            step={0.01}
+            unit={metric ? 'kg' : 'lb'}
+            onvalue={(v) => set({ [key]: metric ? v : v * LB })}
+          />
+        {/each}
+        {#if buy.bone_kg != null || buy.trim_kg != null}
+          <button class="undo" onclick={() => set({ bone_kg: null, trim_kg: null })}>
+            As usual for this cut
+          </button>
+        {/if}
+      </div>
+    </details>
     {#if found.fat.length > 0}
       <table>
         <caption>The fat cover</caption>

@@ -79,6 +79,13 @@
     ondid(step.id, when, false)
   }
 
+  const words = $derived(new Map(day.steps.map((s) => [s.id, s.words])))
+
+  /** What must be over first. */
+  function before(step: DayStep): string {
+    return step.after.flatMap((id) => sentence(words.get(id) ?? '', units) || []).join('; ')
+  }
+
   function slack(step: DayStep): string {
     if (step.latest_min === null || step.latest_min - step.at_min < 3) return 'on the minute'
     return `by ${at(step.latest_min)} at the latest`
@@ -124,6 +131,7 @@
         <div class="more">
           <p>
             {at(step.at_min)} to {at(step.until_min)}; {slack(step)}.
+            {#if before(step) !== ''}After: {before(step)}.{/if}
             {#if step.done_at !== null}Done at {hour(new Date(step.done_at))}.{/if}
             {#if step.skipped_at !== null}Skipped.{/if}
           </p>
