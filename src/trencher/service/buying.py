@@ -26,8 +26,8 @@ from trencher.core.day.buying import (
 from trencher.core.day.people import Guest, appetites
 from trencher.core.joint import Joint
 from trencher.core.planner.forecast import Forecast
-from trencher.service.days import first_way
 from trencher.service.planning import Wish, work_out
+from trencher.service.way_changes import first_way
 
 LOSS_DOUBT = (0.03, 0.05)
 """How much less, and more, it may lose than predicted: shares of the raw meat. Estimate."""

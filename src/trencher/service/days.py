@@ -9,73 +9,44 @@ from __future__ import annotations
 import datetime as dt
 import threading
 from collections import OrderedDict
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any
 
-from trencher.core.catalogue.care import Care
-from trencher.core.catalogue.sides import SIDES, Side, SideStep, own_side, side_named
+from trencher.core.catalogue.sides import SIDES, Side
 from trencher.core.catalogue.slips import SlipRow, slip_named
 from trencher.core.day.begun import begun_steps
 from trencher.core.day.clashes import Clash, clashes
 from trencher.core.day.dishes import (
-    UNKNOWN_HEIGHT_MM,
     Begun,
     JointDish,
     Limits,
-    OvenPlace,
-    Room,
-    SideDish,
     Table,
-    carving_order,
-    plating_min,
 )
-from trencher.core.day.doors import doors_on, with_doors
+from trencher.core.day.doors import doors_on
 from trencher.core.day.log import Day
 from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
-from trencher.core.day.people import Guest, table_cautions
+from trencher.core.day.people import table_cautions
 from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
-from trencher.core.method.schools import schools_for
-from trencher.core.method.stages import Method, Oven, Rest, Temp
-from trencher.core.outcome.outcomes import servings
 from trencher.core.planner.cautions import Caution
-from trencher.core.planner.forecast import Forecast
-from trencher.core.planner.ways import occasion, written
 from trencher.core.session import Session
 from trencher.service.clock import Clock
+from trencher.service.day_table import Asked, TableMaker, side_dish
 from trencher.service.feed import Feed
-from trencher.service.planning import ANY_METHOD, Wish, cavity_of, cooker_of, oven_sd_c, work_out
 from trencher.service.roasts import RoastService
 from trencher.store.repository import Repository
 
 KEPT_ORDERS = 32
 DOORS_MATTER_MIN = 1.0
-BEFORE_EVERY_MIN = 10.0
 ONE_TABLE = timedelta(minutes=60)
 """Joints served further apart on one date come to two tables; the day is the later one's."""
 DEFAULT_PEOPLE, DEFAULT_RINGS = 8, 4
 MOST_PEOPLE, MOST_SIDES = 200, 24
-
-
-@dataclass(frozen=True, kw_only=True)
-class Asked:
-    """What a running order is asked for: the day's facts, its hour, what of it has happened.
-
-    Minutes before the table: ``done`` of what comes before the day; ``begun`` and ``from_min`` when
-    the rest was planned anew.
-    """
-
-    facts: Mapping[str, Any]
-    serve: datetime
-    done: Mapping[str, float] = field(default_factory=dict)
-    mends: tuple[Step, ...] = ()
-    begun: Mapping[str, Begun] = field(default_factory=dict)
-    from_min: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -104,6 +75,7 @@ class DayService:
         self, repository: Repository, clock: Clock, feed: Feed, roasts: RoastService
     ) -> None:
         self.repository, self.clock, self.feed, self.roasts = repository, clock, feed, roasts
+        self.tables = TableMaker(repository, clock, roasts)
         self._orders: OrderedDict[str, tuple[Order, tuple[Clash, ...]]] = OrderedDict()
         self._lock = threading.Lock()
 
@@ -157,11 +129,6 @@ class DayService:
             if serve is not None and abs(datetime.fromisoformat(h.serve_at) - serve) <= ONE_TABLE
         }
 
-    def sides(self) -> dict[str, Side]:
-        """Sides of one's own."""
-        kept = self.repository.setting("own_sides") or {}
-        return {k: own_side({**facts, "id": k}) for k, facts in kept.items()}
-
     def planned(self, date: str, part: Mapping[str, Any] | None = None) -> Planned:
         """The day worked out as it is kept, or with a change that is only tried."""
         day = self.day(date)
@@ -172,7 +139,7 @@ class DayService:
         over = {*day.done, *day.skipped}
         return Planned(
             date=date, day=replace(day, facts=facts), serve_at=serve, order=order, clashes=found,
-            where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.sides()},
+            where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.tables.sides()},
             cautions=self._cautions(order),
         )  # fmt: skip
 
@@ -193,7 +160,7 @@ class DayService:
 
     def _ordered(self, date: str, asked: Asked) -> tuple[Order, tuple[Clash, ...]]:
         sessions = self._sessions(date, asked.serve)
-        table = self.table(asked, sessions)
+        table = self.tables.table(asked, sessions)
         key = repr((
             date, sorted(asked.facts.items(), key=lambda kv: kv[0]), asked.serve, asked.from_min,
             sorted(asked.begun.items()),
@@ -220,125 +187,13 @@ class DayService:
         doors = doors_on(order)
         if not doors:
             return order
-        again = self.table(asked, sessions, doors)
+        again = self.tables.table(asked, sessions, doors)
         was = {j.id: j.forecast.pull_min for j in order.table.joints}
         moved = max(abs(j.forecast.pull_min - was[j.id]) for j in again.joints)
         return running_order(again) if moved >= DOORS_MATTER_MIN else order
 
-    # --- the table -----------------------------------------------------------------------------
-    def table(
-        self, asked: Asked, sessions: Mapping[str, Session],
-        doors: Mapping[str, tuple[float, ...]] | None = None,
-    ) -> Table:  # fmt: skip
-        """The core's table of a day's facts and its joints."""
-        facts, serve = asked.facts, asked.serve
-        people = int(facts["people"])
-        own = self.sides()
-        sides = tuple(
-            _side_dish(entry, people, own) for entry in facts["sides"] if not entry.get("left_out")
-        )
-        # Kept in order, the forecasts of two joints are worked out once for every new order.
-        worked = {
-            roast_id: self._forecast(
-                session, facts["joints"].get(roast_id) or {}, (doors or {}).get(roast_id, ())
-            )
-            for roast_id, session in sessions.items()
-        }
-        guests = self.guests()
-        plates = {
-            k: _plates(f, people - sum(not g.eats(f.roast.joint.facts.kind) for g in guests))
-            for k, (f, _) in worked.items()
-        }
-        knife = -plating_min(people, len(sides) + len(sessions))
-        wanted = {k: float(s.plan["wanted_c"]) for k, s in sessions.items()}
-        carving = carving_order(plates, wanted, knife)
-        joints = []
-        for roast_id, session in sessions.items():
-            change = facts["joints"].get(roast_id) or {}
-            forecast, assumed = worked[roast_id]
-            due, minutes = carving[roast_id]
-            started = None
-            if session.put_in_at is not None:
-                put_in = datetime.fromisoformat(session.put_in_at)
-                started = (put_in - serve).total_seconds() / 60.0
-            joints.append(
-                JointDish(
-                    id=roast_id, name=session.plan["name"],
-                    oven=change.get("oven") or session.plan["oven_id"], forecast=forecast,
-                    due_min=due, carve_min=minutes, plates=plates[roast_id],
-                    started_min=started, assumed=assumed,
-                    care=Care(**session.plan.get("care") or {}),
-                )
-            )  # fmt: skip
-        ovens = tuple(
-            OvenPlace(
-                id=o.id, name=o.name, cooker=cooker_of(o), marks=o.facts.get("marks", "C"),
-                height_mm=max(cavity_of(o).shelves_mm, default=UNKNOWN_HEIGHT_MM),
-            )
-            for o in self.repository.ovens()
-        )  # fmt: skip
-        limits = Limits(**facts.get("limits") or {})
-        room = Room(
-            ovens=ovens, rings=int(facts["rings"]), hands=int(facts["hands"]),
-            helpers=tuple(facts["helpers"]), limits=limits, tins=self._tins(facts),
-        )  # fmt: skip
-        pending = any(j.care.any for j in joints)
-        now = (self.clock.now() - serve).total_seconds() / 60.0
-        return Table(
-            people=people, joints=tuple(joints), sides=sides, room=room,
-            # In tens of minutes, so that an order is kept for a while.
-            before_now_min=BEFORE_EVERY_MIN * (now // BEFORE_EVERY_MIN) if pending else None,
-            gravy=facts.get("gravy") or {},
-            mends=asked.mends, done=asked.done, begun=asked.begun, now_min=asked.from_min,
-            quiet=_quiet(serve, facts.get("quiet")),
-            fridge_shelves=int(facts.get("shelves") or 2),
-        )  # fmt: skip
-
-    def _tins(self, facts: Mapping[str, Any]) -> int | None:
-        """Tins and trays of this day: as said, else as many as the kitchen has, if counted."""
-        if facts.get("tins") is not None:
-            return int(facts["tins"])
-        kept = self.repository.setting("tins") or []
-        return len(kept) or None
-
-    def _forecast(
-        self, session: Session, change: Mapping[str, Any], doors: tuple[float, ...] = ()
-    ) -> tuple[Forecast, bool]:
-        """The joint's forecast with the day's own changes, and whether its way was assumed."""
-        wish = self.roasts.wish(session)
-        if change.get("oven"):
-            oven = self.repository.oven(change["oven"])
-            wish = replace(wish, cooker=cooker_of(oven, wish.joint), oven_sd_c=oven_sd_c(oven))
-        method = session.method
-        assumed = method is None
-        if method is None:
-            method = first_way(wish)
-        if change.get("air_c"):
-            method = f"{change['air_c']:g}C until peak {wish.wanted_c:g}C; rest open 20min"
-            rests = [s for s in wish.roast(method).method.stages if isinstance(s, Rest)]
-            rest = max(wish.rest_min, 1.0)
-            method = method.replace(str(rests[-1]), f"rest tented {rest:g}min")
-        if change.get("pace_c"):
-            method = _other_pace(wish, method, float(change["pace_c"]))
-        if change.get("earlier_min"):
-            method = _longer_rest(wish, method, float(change["earlier_min"]))
-        found, _ = work_out(wish, method, quick=True)
-        if doors and session.put_in_at is None:
-            times = [(s.start_min, s.end_min) for s in found.stages]
-            opened = with_doors(wish.roast(method).method, times, doors)
-            found, _ = work_out(wish, str(opened), quick=True)
-        return found, assumed
-
-    def guests(self) -> tuple[Guest, ...]:
-        """Everybody who is named."""
-        return tuple(
-            Guest(**{**g, "avoids": tuple(g.get("avoids") or ()),
-                     "allergies": tuple(g.get("allergies") or ())})
-            for g in self.repository.setting("people") or []
-        )  # fmt: skip
-
     def _cautions(self, order: Order) -> tuple[Caution, ...]:
-        found = list(table_cautions(order.table, self.guests(), self.roasts.profile()))
+        found = list(table_cautions(order.table, self.tables.guests(), self.roasts.profile()))
         alone = [
             j.name for j in order.table.joints
             if any(order.table.is_quiet(a, b) for a, b in j.in_oven)
@@ -356,7 +211,7 @@ class DayService:
     def _mends(self, day: Day, serve: datetime) -> tuple[Step, ...]:
         """The tasks that came of slips."""
         names = {h.id: h.name for h in self.repository.headings()}
-        names |= {k: s.name for k, s in {**SIDES, **self.sides()}.items()}
+        names |= {k: s.name for k, s in {**SIDES, **self.tables.sides()}.items()}
         found = []
         for slip in day.slips:
             if slip.mend:
@@ -404,7 +259,7 @@ class DayService:
         def replan(joint: JointDish, change: Mapping[str, object]) -> JointDish | None:
             kept = facts["joints"].get(joint.id) or {}
             try:
-                forecast, _ = self._forecast(sessions[joint.id], {**kept, **change})
+                forecast, _ = self.tables.forecast(sessions[joint.id], {**kept, **change})
             except TrencherError:
                 return None
             return replace(joint, forecast=forecast, oven=str(change.get("oven") or joint.oven))
@@ -458,9 +313,9 @@ class DayService:
         ids = [entry["id"] for entry in facts["sides"]]
         if len(ids) != len(set(ids)):
             raise InputError("a side stands there twice", where="sides", allowed="each side once")
-        own = self.sides()
+        own = self.tables.sides()
         for entry in facts["sides"]:
-            _side_dish(entry, int(facts["people"]), own)
+            side_dish(entry, int(facts["people"]), own)
         for change in (*facts["joints"].values(), *facts["sides"]):
             if change.get("oven"):
                 self.repository.oven(change["oven"])
@@ -474,7 +329,7 @@ class DayService:
     def _hand_on(self, day: Day, sessions: Mapping[str, Session]) -> None:
         """The joints learn the hour of serving and how long before it they are carved."""
         serve = datetime.fromisoformat(day.facts["serve_at"])
-        table = self.table(Asked(facts=day.facts, serve=serve), sessions)
+        table = self.tables.table(Asked(facts=day.facts, serve=serve), sessions)
         for joint in table.joints:
             session = sessions[joint.id]
             ahead = float(round(-joint.due_min))
@@ -546,26 +401,6 @@ def _about(row: SlipRow, dish: str, table: Table) -> str:
     return dish if dish in own else next(iter(own), "")
 
 
-QUIET_NIGHTS = 5
-"""So many nights before the table count: a thaw may begin then."""
-
-
-def _quiet(serve: datetime, quiet: Sequence[str] | None) -> tuple[tuple[float, float], ...]:
-    """The quiet hours of the nights before, from–to in minutes before the table."""
-    if quiet is None:
-        return ()
-    start, end = (dt.time.fromisoformat(hour) for hour in quiet)
-    found = []
-    for night in range(QUIET_NIGHTS, -1, -1):
-        # By the clock on the wall: a night with a change of the clocks is longer or shorter.
-        date = serve.astimezone().date() - timedelta(days=night)
-        a = datetime.combine(date, start).astimezone()
-        until = date if end > start else date + timedelta(days=1)
-        b = datetime.combine(until, end).astimezone()
-        found.append(((a - serve).total_seconds() / 60.0, (b - serve).total_seconds() / 60.0))
-    return tuple(found)
-
-
 def _date_of(serve_at: str) -> str:
     return datetime.fromisoformat(serve_at).astimezone().date().isoformat()
 
@@ -577,75 +412,3 @@ def _checked_date(date: str) -> None:
         raise InputError(
             f"{date!r} is no date", where="day", allowed="such as 2026-10-03"
         ) from None
-
-
-def _side_dish(entry: Mapping[str, Any], people: int, own: Mapping[str, Side]) -> SideDish:
-    side = side_named(entry["id"], own)
-    steps = list(side.steps)
-    if entry.get("wait_min") is not None:
-        steps[-1] = replace(steps[-1], wait_min=float(entry["wait_min"]))
-    for key in ("low_c", "high_c"):
-        if entry.get(key) is not None:
-            i = max((n for n, s in enumerate(steps) if s.where == "oven"), default=None)
-            if i is not None:
-                steps[i] = _with(steps[i], key, float(entry[key]))
-    return SideDish(
-        side=replace(side, steps=tuple(steps)), people=people, oven=entry.get("oven"),
-        pinned_min=entry.get("pinned_min"),
-    )  # fmt: skip
-
-
-def _with(step: SideStep, key: str, value: float) -> SideStep:
-    return replace(step, **{key: value})  # type: ignore[arg-type]
-
-
-def _plates(forecast: Forecast, people: int) -> int:
-    facts = forecast.roast.joint.facts
-    kept = 1.0 - forecast.loss.fraction
-    cooked = forecast.roast.joint.weight_kg * (1.0 - facts.bone_share - facts.trim_share) * kept
-    few, many = servings(cooked)
-    return max(1, min(people, round(0.5 * (few + many))))
-
-
-def first_way(wish: Wish) -> str:
-    """The first school that suits: what is assumed while nobody has chosen."""
-    here = occasion(wish.roast(ANY_METHOD), wish.rest_min, wish.thermometer)
-    for school in schools_for(wish.joint.facts):
-        method, unsuited = written(school, here)
-        if not unsuited:
-            try:
-                work_out(wish, str(method), quick=True)
-            except TrencherError:
-                continue
-            return str(method)
-    raise Conflict("no way suits this joint in this oven", allowed="choose one by hand in Ways")
-
-
-def _other_pace(wish: Wish, method: str, by_c: float) -> str:
-    """The method with its longest time in the oven so much hotter, or gentler."""
-    parsed = wish.roast(method).method
-    found, _ = work_out(wish, method, quick=True)
-    long = [
-        (s.end_min - s.start_min, n) for n, s in enumerate(found.stages)
-        if n < len(parsed.stages) and isinstance(parsed.stages[n], Oven)
-    ]  # fmt: skip
-    if not long:
-        return method
-    n = max(long)[1]
-    stage = parsed.stages[n]
-    assert isinstance(stage, Oven)
-    other = replace(stage, temp=Temp(f"{stage.temp.c + by_c:.0f}", "C"))
-    return str(Method((*parsed.stages[:n], other, *parsed.stages[n + 1 :])))
-
-
-def _longer_rest(wish: Wish, method: str, minutes: float) -> str:
-    """The method with its last rest so much longer."""
-    stages = list(wish.roast(method).method.stages)
-    found, _ = work_out(wish, method, quick=True)
-    last = found.stages[-1]
-    spent = last.end_min - last.start_min
-    how = last.stage.how if isinstance(last.stage, Rest) else "tented"
-    if isinstance(stages[-1], Rest):
-        stages.pop()
-    text = "; ".join(str(s) for s in stages)
-    return f"{text}; rest {how} {spent + minutes:.0f}min"

@@ -30,7 +30,7 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
         for o in body.offers
     ]  # fmt: skip
     found = bought(
-        wish, house.days.guests(), body.people, body.leftover_plates, body.price, offers,
+        wish, house.days.tables.guests(), body.people, body.leftover_plates, body.price, offers,
         body.table_on, body.bone_kg, body.trim_kg,
     )  # fmt: skip
     return s.BuyingOut(

@@ -120,7 +120,7 @@ sides = APIRouter(prefix="/sides", tags=["days"])
 @sides.get("")
 def list_sides(house: HouseDep) -> list[s.SideOut]:
     """Every side, one's own first."""
-    return [views.side(x) for x in (*house.days.sides().values(), *SIDES.values())]
+    return [views.side(x) for x in (*house.days.tables.sides().values(), *SIDES.values())]
 
 
 @sides.post("", status_code=201)

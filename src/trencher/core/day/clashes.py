@@ -166,10 +166,14 @@ def _among_sides(table: Table, order: Order, dish: SideDish) -> Clash:
     name = dish.side.name
     placed = tuple(s for s in table.sides if s.id not in order.left_out)
     more = replace(table, room=replace(table.room, hands=table.room.hands + 1))
+    rings = replace(table, room=replace(table.room, rings=PLENTY))
     if _placeable(more, *placed, dish):
+        # With few rings, what could be done ahead must be done at the end: either would help.
+        scarce = table.room.rings < len(table.sides) and _placeable(rings, *placed, dish)
+        words = "too few hands, or rings," if scarce else "too few hands"
         return Clash(
             what="hands", dish=dish.id, other="hands",
-            words=f"{name}: with all the others there are too few hands before the table.",
+            words=f"{name}: with all the others there are {words} before the table.",
         )  # fmt: skip
     for other in placed:
         if not _placeable(table, dish, other):
@@ -178,8 +182,7 @@ def _among_sides(table: Table, order: Order, dish: SideDish) -> Clash:
                 words=f"{name}{_heat_words(dish)} and {other.side.name}{_heat_words(other)} "
                 "exclude each other.",
             )  # fmt: skip
-    more = replace(table, room=replace(table.room, rings=PLENTY))
-    if _placeable(more, *placed, dish):
+    if _placeable(rings, *placed, dish):
         return Clash(
             what="rings", dish=dish.id, other="rings",
             words=f"{name}: with all the others the hob has too few rings.",
