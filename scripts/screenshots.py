@@ -67,6 +67,7 @@ def main() -> None:
             house.roasts.choose("pork-loin", PORK, "hot-then-low")
             picture(page, base, "/day", "day")
             picture(page, base, "/day", "day-phone", 390, 844)
+            picture(page, base, "/figures", "figures")
             picture(page, base, "/ways/sirloin", "ways")
             picture(page, base, "/ways/sirloin/hand", "hand")
             picture(page, base, "/ovens/sirloin", "ovens")

@@ -247,6 +247,7 @@ def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Si
     page.goto(site.url + "/block/sirloin")
     buying = page.get_by_role("region", name="How much to buy")
     expect(buying).to_contain_text(re.compile(r"ask for \d\.\d\d kg"))
+    expect(buying).to_contain_text("The same people eat of Pork loin with crackling")
     people = buying.get_by_label("Who eats of it")
     expect(people).to_have_value("17")
     people.fill("6")

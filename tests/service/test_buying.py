@@ -13,7 +13,7 @@ from trencher.core.day.people import Guest
 from trencher.core.errors import OutOfRange
 from trencher.core.joint import Joint
 from trencher.core.thermal.cooker import Cooker
-from trencher.service.buying import Bought, OnOffer, bought
+from trencher.service.buying import AtTable, Bought, OnOffer, bought
 from trencher.service.planning import Wish
 
 SIRLOIN: dict[str, Any] = {"cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105}
@@ -27,7 +27,7 @@ def ask(people: int = 8, over: float = 0.0, **more: Any) -> Bought:
     )  # fmt: skip
     return bought(
         wish, more.pop("guests", ()), people, over, more.pop("price", None),
-        more.pop("offers", ()), more.pop("table_on", None),
+        more.pop("offers", ()), more.pop("table_on", None), others=more.pop("others", ()),
     )  # fmt: skip
 
 
@@ -83,6 +83,19 @@ def test_what_is_weighed_is_no_range_any_more() -> None:
     assert weighed.cooked_kg == pytest.approx(0.8 * (3.0 - 0.5 - 0.05))
     with pytest.raises(OutOfRange, match="bone_kg"):
         yield_of(rib, 0.2, bone_kg=2.9)
+
+
+def test_other_joints_of_the_table_are_counted() -> None:
+    bram = Guest(name="Bram", avoids=("pork",))
+    alone = ask(guests=(bram,))
+    pork = AtTable("Pork loin", "pork", 0.6)
+    beside = ask(guests=(bram,), others=(pork,))
+    assert beside.wanted_kg == pytest.approx(alone.wanted_kg - 0.6)
+    assert beside.buy_kg < alone.buy_kg
+    # However much pork there is, who eats none of it eats of this.
+    much = ask(guests=(bram,), others=(AtTable("Pork loin", "pork", 9.0),))
+    assert much.wanted_kg == pytest.approx(PLATE_KG["usual"])
+    assert much.over_plates > alone.over_plates
 
 
 def test_plates_that_are_missing_are_hot_ones() -> None:

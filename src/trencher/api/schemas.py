@@ -1413,6 +1413,9 @@ class BuyingBody(WishBody):
         }
     )  # fmt: skip
     people: Annotated[int, Field(ge=1, le=200)]
+    roast_id: Annotated[Id | None, Field(description="so that its table's other joints count")] = (
+        None
+    )
     leftover_plates: Annotated[float, Field(ge=0, le=200)] = 0
     price: Annotated[float | None, Field(ge=0, le=1e6)] = None
     offers: Annotated[list[OfferBody], Field(max_length=4)] = []
@@ -1461,8 +1464,18 @@ class MealsOut(Out):
     reduced: float | None
 
 
+class AtTableOut(Out):
+    """Another joint that feeds the same people."""
+
+    name: str
+    cooked_kg: float
+
+
 class BuyingOut(Out):
-    """What this joint feeds, what to buy instead, and what each offer comes to."""
+    """What this joint feeds, what to buy instead, and what each offer comes to. ``others``: joints
+    of the same table, already counted."""
+
+    others: list[AtTableOut]
 
     yields: YieldOut
     wanted_kg: float

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
@@ -11,6 +12,7 @@ from trencher.core.day.buying import (
     COLD_PLATE_SHARE,
     FAT_STAYS_MM,
     PLATE_KG,
+    Appetite,
     FatChoice,
     Meals,
     Offer,
@@ -77,27 +79,38 @@ class OnOffer:
     use_by: date | None = None
 
 
+@dataclass(frozen=True)
+class AtTable:
+    """Another joint of the same table: its meat and what of it comes onto plates, kg."""
+
+    name: str
+    kind: str
+    cooked_kg: float
+
+
 def bought(
     wish: Wish, guests: Sequence[Guest], people: int, leftover_plates: float,
     price: float | None, offers: Sequence[OnOffer], table_on: date | None = None,
-    bone_kg: float | None = None, trim_kg: float | None = None,
+    bone_kg: float | None = None, trim_kg: float | None = None, others: Sequence[AtTable] = (),
 ) -> Bought:  # fmt: skip
     """Yields, what to buy, the fat cover's choices, and the offers as meals.
 
     The joint itself is the first offer where it has a price. ``table_on``: the day it is eaten.
-    ``bone_kg``, ``trim_kg``: what was weighed of it.
+    ``bone_kg``, ``trim_kg``: what was weighed of it. ``others``: joints that feed the same people;
+    this one is for what they leave, and at least for those who eat none of them.
     """
     joint = wish.joint
     found = _forecast(wish, joint)
     loss = found.loss.fraction
     eaters = appetites(guests, people, joint.facts.kind)
-    wanted = wanted_kg(eaters, leftover_plates)
+    tonight = _left_for_it(guests, eaters, joint.facts.kind, others)
+    wanted = tonight + wanted_kg((), leftover_plates)
     yields = yield_of(
         joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]),
         bone_kg=bone_kg, trim_kg=trim_kg,
     )  # fmt: skip
     buy = raw_for(joint.facts, wanted, loss)
-    spare = yields.cooked_kg - wanted_kg(eaters)
+    spare = yields.cooked_kg - tonight
     # What is over is eaten cold, and a cold plate takes less; what is missing is missing tonight.
     plates_over = spare / (PLATE_KG["usual"] * (COLD_PLATE_SHARE if spare > 0 else 1.0))
     profile = wish.profile
@@ -112,7 +125,8 @@ def bought(
                 date_in_days=None if o.use_by is None or table_on is None
                 else (o.use_by - table_on).days,
             ),
-            len(eaters), profile.keep_days, LATER_EATERS,
+            min(len(eaters), math.ceil(tonight / PLATE_KG["usual"] - 1e-6)), profile.keep_days,
+            LATER_EATERS,
         )
         for o in tried
     )  # fmt: skip
@@ -124,6 +138,19 @@ def bought(
         better=better(meals[0], meals[1]) if len(meals) > 1 else "",
         keep_days=profile.keep_days, figure=profile.figures[judged.safety].words, raised=raised,
     )  # fmt: skip
+
+
+def _left_for_it(
+    guests: Sequence[Guest], eaters: Sequence[Appetite], kind: str, others: Sequence[AtTable]
+) -> float:
+    """Cooked meat that this joint must give tonight, kg."""
+    all_of_it = wanted_kg(eaters)
+    if not others:
+        return all_of_it
+    only_here = [
+        g.appetite for g in guests if g.eats(kind) and not any(g.eats(o.kind) for o in others)
+    ]
+    return max(all_of_it - sum(o.cooked_kg for o in others), wanted_kg(only_here))
 
 
 def _fat(wish: Wish, found: Forecast) -> tuple[FatWay, ...]:

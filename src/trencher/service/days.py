@@ -17,6 +17,7 @@ from typing import Any
 from trencher.core.catalogue.sides import SIDES, Side
 from trencher.core.catalogue.slips import SlipRow, slip_named
 from trencher.core.day.begun import begun_steps
+from trencher.core.day.buying import yield_of
 from trencher.core.day.clashes import Clash, clashes
 from trencher.core.day.dishes import (
     Begun,
@@ -35,6 +36,7 @@ from trencher.core.day.where import Where, where_am_i
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
 from trencher.core.planner.cautions import Caution
 from trencher.core.session import Session
+from trencher.service.buying import AtTable
 from trencher.service.clock import Clock
 from trencher.service.day_table import Asked, TableMaker, side_dish
 from trencher.service.feed import Feed
@@ -265,6 +267,23 @@ class DayService:
             return replace(joint, forecast=forecast, oven=str(change.get("oven") or joint.oven))
 
         return replan
+
+    def beside(self, roast_id: str) -> list[AtTable]:
+        """The other joints that come to a roast's table, each with what it gives to plates."""
+        plan = self.repository.session(roast_id).plan
+        serve = datetime.fromisoformat(plan["serve_at"])
+        found = []
+        for other, session in self._sessions(_date_of(plan["serve_at"]), serve).items():
+            if other == roast_id:
+                continue
+            try:
+                forecast, _ = self.tables.forecast(session, {})
+            except TrencherError:
+                continue
+            joint = forecast.roast.joint
+            cooked = yield_of(joint, forecast.loss.fraction).cooked_kg
+            found.append(AtTable(session.plan["name"], joint.facts.kind, cooked))
+        return found
 
     def repairs(self, date: str, number: int) -> tuple[Repair, ...]:
         """Ways out of one clash of the day as it is kept. OutOfRange."""

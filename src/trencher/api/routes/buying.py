@@ -29,9 +29,10 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
         )
         for o in body.offers
     ]  # fmt: skip
+    others = house.days.beside(body.roast_id) if body.roast_id else []
     found = bought(
         wish, house.days.tables.guests(), body.people, body.leftover_plates, body.price, offers,
-        body.table_on, body.bone_kg, body.trim_kg,
+        body.table_on, body.bone_kg, body.trim_kg, others,
     )  # fmt: skip
     return s.BuyingOut(
         yields=day_views.yields(found.yields), wanted_kg=found.wanted_kg, buy_kg=found.buy_kg,
@@ -46,6 +47,7 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
         meals=[day_views.meals(m) for m in found.meals], better=found.better,
         keep_days=found.keep_days, card=list(card(wish.joint, _care(body.care))),
         figure=found.figure, figure_raised=list(found.raised),
+        others=[s.AtTableOut(name=o.name, cooked_kg=o.cooked_kg) for o in others],
     )  # fmt: skip
 
 

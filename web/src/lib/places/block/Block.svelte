@@ -188,7 +188,7 @@
       {/if}
       {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
       <div class="below">
-        <Buying planning={roast.status === 'planning'} onfound={(b) => (bought = b)} />
+        <Buying {roast} onfound={(b) => (bought = b)} />
         <Care {roast} endMin={forecast?.end_min ?? null} />
         <Butcher found={bought} />
       </div>

@@ -8,7 +8,8 @@
   import { LB, duration, weight } from '$lib/units'
   import { parts } from './buy'
 
-  let { planning, onfound }: { planning: boolean; onfound: (found: Buying) => void } = $props()
+  let { roast, onfound }: { roast: Roast; onfound: (found: Buying) => void } = $props()
+  const planning = $derived(roast.status === 'planning')
 
   let people = $state(8)
   let peopleTold = $state(false)
@@ -63,6 +64,7 @@
     const body = {
       ...wish,
       people,
+      roast_id: roast.id,
       leftover_plates: over,
       price,
       offers: $state.snapshot(offers),
@@ -133,12 +135,12 @@
       onvalue={(v) => v !== over && set({ leftover_plates: Math.round(v) })}
     />
     <NumberField
-      label="Its price"
+      label="Its price, in all"
       value={price ?? 0}
       low={0}
       high={100000}
       step={0.01}
-      unit="in all"
+      unit=""
       onvalue={(v) => v !== (price ?? 0) && set({ price: v === 0 ? null : v })}
     />
   </div>
@@ -165,6 +167,14 @@
       {#if found.yields.ribs !== null}It has about {found.yields.ribs}
         {found.yields.ribs === 1 ? 'rib' : 'ribs'}.{/if}
     </p>
+    {#if found.others.length > 0}
+      <p>
+        The same people eat of
+        {#each found.others as other, n (other.name)}{n > 0 ? ' and of ' : ''}{other.name}, {kg(
+            other.cooked_kg,
+          )} on plates{/each}: what follows is what that leaves.
+      </p>
+    {/if}
     <p class="say">
       {#if Math.abs(found.buy_kg - found.yields.raw_kg) < 0.05 * found.yields.raw_kg}
         It is as heavy as it should be.
