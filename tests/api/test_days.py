@@ -261,8 +261,10 @@ def test_everything_later_is_a_change_of_the_hour(table: TestClient) -> None:
     late = -min(j["start_min"] for j in before["joints"])
     table.put("/api/clock", json={"forward_min": before["now_min"] * -1 - late + 20})
     day = table.post(f"{DAY}/again").json()
-    at, clash = next((n, c) for n, c in enumerate(day["clashes"]) if c["what"] == "time")
-    assert "should have been in" in clash["words"]
+    at, clash = next(
+        (n, c) for n, c in enumerate(day["clashes"]) if "should have been in" in c["words"]
+    )
+    assert clash["what"] == "time"
     offers = table.get(f"{DAY}/repairs/{at}").json()
     offer = next(o for o in offers if o["code"] == "later")
     after = table.patch(DAY, json=offer["change"]).json()

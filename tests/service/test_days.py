@@ -243,6 +243,35 @@ def test_the_rest_is_planned_anew_from_now_and_can_be_taken_back(
     assert joints.days.planned(DAY).day.again is None
 
 
+def test_a_change_under_way_leaves_on_the_hob_what_is_there(
+    joints: House, clock: FastClock
+) -> None:
+    joints.days.change(DAY, {"sides": [{"id": "barley"}]})
+    joints.roasts.choose("pork", METHOD.replace("57C", "70C"), "hot-then-low")
+    before = joints.days.planned(DAY)
+    barley = next(s for s in before.order.steps if s.id == "barley/1")
+    clock.jump(before.order.table.joints[0].start_min - before.now_min)
+    for roast in ("beef", "pork"):
+        joints.roasts.put_in(roast, None)
+    clock.jump(barley.at_min - joints.days.planned(DAY).now_min)
+    joints.days.did(DAY, "barley/1", None)
+    on_at = before.hour(barley.at_min)
+    # The last boat is late: the barley is on already, and stays there.
+    joints.days.change(DAY, {"serve_at": (before.serve_at + timedelta(minutes=40)).isoformat()})
+    after = joints.days.planned(DAY)
+    now = next(s for s in after.order.steps if s.id == "barley/1")
+    assert abs(after.hour(now.at_min) - on_at) < timedelta(minutes=2)
+    assert after.serve_at == before.serve_at + timedelta(minutes=40)
+    joints.days.undo(DAY)
+    assert joints.days.planned(DAY).serve_at == before.serve_at
+    assert joints.days.planned(DAY).day.again is None
+
+
+def test_a_change_of_a_day_not_begun_is_no_new_plan(joints: House) -> None:
+    joints.days.change(DAY, {"people": 9})
+    assert joints.days.planned(DAY).day.again is None
+
+
 def test_tins_are_as_many_as_the_kitchen_has_unless_said_otherwise(joints: House) -> None:
     def tins() -> int | None:
         return joints.days.planned(DAY).order.table.room.tins

@@ -26,7 +26,7 @@ from trencher.core.day.dishes import (
     Table,
 )
 from trencher.core.day.doors import doors_on
-from trencher.core.day.log import Day
+from trencher.core.day.log import AGAIN, Day
 from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
 from trencher.core.day.people import table_cautions
@@ -306,9 +306,14 @@ class DayService:
         self._checked(date, part)
         before = self.day(date)
         joints = self._sessions(date, datetime.fromisoformat(before.facts["serve_at"]))
-        day = self._add(date, "changed", part)
+        day = self._add(date, "changed", {**part, **self._under_way(date)})
         self._hand_on(day, joints)
         return day
+
+    def _under_way(self, date: str) -> dict[str, Any]:
+        """Where a day is under way, a change plans its rest anew: what is on stays on."""
+        anew = self._anew(date)
+        return {AGAIN: anew} if anew["begun"] else {}
 
     def moved_on_block(self, roast_id: str, before: Session) -> None:
         """A joint of an opened day was given another hour on the Block: the table moves with it."""
@@ -321,7 +326,8 @@ class DayService:
             if abs(old - table) <= ONE_TABLE and table != datetime.fromisoformat(serve):
                 joints = self._sessions(date, table)
                 joints[roast_id] = self.repository.session(roast_id)
-                self._hand_on(self._add(date, "changed", {"serve_at": serve}), joints)
+                change = {"serve_at": serve, **self._under_way(date)}
+                self._hand_on(self._add(date, "changed", change), joints)
 
     def _checked(self, date: str, part: Mapping[str, Any]) -> None:
         facts = {**self.day(date).facts, **part}
@@ -380,22 +386,22 @@ class DayService:
 
     def again(self, date: str) -> Day:
         """Plan what is left anew from this minute: what was begun stays where it stands."""
+        return self._add(date, "replanned", self._anew(date))
+
+    def _anew(self, date: str) -> dict[str, Any]:
         planned = self.planned(date)
         over = {
             step: (datetime.fromisoformat(at) - planned.serve_at).total_seconds() / 60.0
             for step, at in (*planned.day.done.items(), *planned.day.skipped.items())
         }
         begun = begun_steps(planned.order, over)
-        return self._add(
-            date, "replanned",
-            {
-                "at": self.clock.now().isoformat(timespec="minutes"),
-                "begun": {
-                    step: {**vars(b), "at_min": planned.hour(b.at_min).isoformat()}
-                    for step, b in begun.items()
-                },
+        return {
+            "at": self.clock.now().isoformat(timespec="minutes"),
+            "begun": {
+                step: {**vars(b), "at_min": planned.hour(b.at_min).isoformat()}
+                for step, b in begun.items()
             },
-        )  # fmt: skip
+        }
 
     def undo(self, date: str, seq: int | None = None) -> Day:
         """Take back one event of the day, the latest if none is named. Conflict."""

@@ -11,7 +11,15 @@ from tests.core.day.conftest import supper
 from trencher.core.catalogue.sides import SIDES
 from trencher.core.day.dishes import SideDish, Table
 from trencher.core.day.fixed import SLOT_MIN, Fixed
-from trencher.core.day.options import BEARS_C, Placed, Writer, main_step, small, step_id
+from trencher.core.day.options import (
+    BEARS_C,
+    HURRIED_MIN,
+    Placed,
+    Writer,
+    main_step,
+    small,
+    step_id,
+)
 from trencher.core.day.placement import Activity
 
 BAKED = [s.id for s in SIDES.values() if s.steps[-1].where == "oven"]
@@ -87,7 +95,8 @@ def test_nothing_begins_in_the_past() -> None:
     fixed, found = written(supper(["mashed-potatoes"], now_min=-70.0))
     for activity in found.values():
         for option in activity.options:
-            assert fixed.minute(option.end) - placed(option.note).minutes >= -70.0 - 1e-6
+            begins = fixed.minute(option.end) - placed(option.note).minutes
+            assert begins >= -70.0 - HURRIED_MIN - 1e-6
 
 
 def test_a_pin_leaves_the_one_place_nearest_to_it() -> None:

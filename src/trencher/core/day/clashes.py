@@ -126,7 +126,11 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
     name = dish.side.name
     if _placeable(table, dish):
         return _among_sides(table, order, dish)
-    # First: a joint that is taken away takes its tin with it.
+    if table.now_min is not None and _placeable(replace(table, now_min=None), dish):
+        return Clash(
+            what="time", dish=dish.id, other="", words=f"{name}: it is too late to begin it now."
+        )
+    # Before the joints: one that is taken away takes its tin with it.
     if _placeable(replace(table, room=replace(table.room, tins=PLENTY)), dish):
         return Clash(what="tins", dish=dish.id, other="tins", words=f"{name}: {_tins_words(dish)}.")
     heat = _heat_words(dish)
@@ -153,10 +157,6 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
             what="quiet", dish=dish.id, other="",
             words=f"{name} would want somebody in the quiet hours.",
         )  # fmt: skip
-    if table.now_min is not None and _placeable(replace(table, now_min=None), dish):
-        return Clash(
-            what="time", dish=dish.id, other="", words=f"{name}: it is too late to begin it now."
-        )
     return Clash(
         what="heat_range", dish=dish.id, other="", words=f"{name}{heat}: no oven here can do that."
     )

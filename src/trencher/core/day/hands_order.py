@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import replace
 
 from trencher.core.day.steps import Step
@@ -66,16 +66,20 @@ LONG = ("carve", "plate")
 
 
 def in_turn(
-    steps: Sequence[Step], hands: int, helpers: Sequence[str] = (), now_min: float | None = None
+    steps: Sequence[Step],
+    hands: int,
+    helpers: Sequence[str] = (),
+    from_min: float | None = None,
+    past: Collection[str] = (),
 ) -> tuple[list[Step], list[Step]]:
     """The steps with their hands, and those for which there are none.
 
     The joints' own moments have the first word; preparations stand as placed; small tasks take the
-    nearest free minute; carving and plating go on around them. ``now_min``: what stands before it
-    stays as it is, and nothing is moved there.
+    nearest free minute; carving and plating go on around them. ``from_min``: nothing is moved
+    before it; ``past``: lines that stand as they were.
     """
     names = ["", *(helpers[n] if n < len(helpers) else f"helper {n + 1}" for n in range(hands - 1))]
-    who = Hands(names, now_min)
+    who = Hands(names, from_min)
     done: dict[str, Step] = {}
     failed: list[Step] = []
 
@@ -85,7 +89,7 @@ def in_turn(
 
     small = sorted((s for s in steps if s.hands_min > 0 and s.code not in LONG), key=rank)
     for step in small:
-        if now_min is not None and step.at_min < now_min:
+        if step.id in past:
             done[step.id] = step
             continue
         found = who.take(step.at_min, step.hands_min, whose=step.who)

@@ -16,6 +16,8 @@ FACTS = (
     "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
     "shelves", "gravy", "tins",
 )  # fmt: skip
+AGAIN = "again"
+"""Beside the facts of a change: the rest is planned anew with it."""
 
 
 @dataclass(frozen=True)
@@ -58,7 +60,9 @@ class Day(Folded):
 
 
 def _changed(day: Day, e: Event) -> Day:
-    return replace(day, facts={**day.facts, **e.data})
+    facts = {k: v for k, v in e.data.items() if k != AGAIN}
+    changed = replace(day, facts={**day.facts, **facts})
+    return _anew(changed, e.data[AGAIN]) if AGAIN in e.data else changed
 
 
 def _did(day: Day, e: Event) -> Day:
@@ -80,7 +84,11 @@ def _slipped(day: Day, e: Event) -> Day:
 
 
 def _replanned(day: Day, e: Event) -> Day:
-    return replace(day, again=Again(e.data["at"], e.data["begun"]))
+    return _anew(day, e.data)
+
+
+def _anew(day: Day, data: Payload) -> Day:
+    return replace(day, again=Again(data["at"], data["begun"]))
 
 
 _FOLDS: dict[str, Callable[[Day, Event], Day]] = {
@@ -117,7 +125,7 @@ def check_day_step(day: Day, kind: str, data: Payload) -> None:
     if kind != "opened" and not day.log:
         raise Conflict("this day was never opened", allowed="open it first")
     if kind in ("opened", "changed"):
-        unknown = sorted(set(data) - set(FACTS))
+        unknown = sorted(set(data) - {*FACTS, AGAIN})
         if unknown:
             raise InputError(
                 f"{unknown[0]!r} is no fact of a day", where="day",

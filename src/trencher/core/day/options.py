@@ -22,6 +22,8 @@ LEVELS_C = 15.0
 """Heats tried in an oven that nobody needs lie this far apart."""
 BEARS_C = 5.0
 """No side minds an oven this much outside its range."""
+HURRIED_MIN = 4.0
+"""A step that should have begun so long ago is begun at once and hurried: nobody can tell."""
 CLOSE_SLOTS = 6
 CHANGE_SLOTS = 2
 """Slots an oven needs between two heats."""
@@ -147,7 +149,8 @@ class Writer:
             if option.start < 0 or option.end > self.fixed.slots:
                 continue
             if self.table.now_min is not None and (
-                self.fixed.minute(option.end) - self._minutes(option) < self.table.now_min
+                self.fixed.minute(option.end) - self._minutes(option)
+                < self.table.now_min - HURRIED_MIN
             ):
                 continue
             if self._wakes(step, option):

@@ -15,6 +15,7 @@ from trencher.core.day.heat import Look
 from trencher.core.day.joint_steps import joint_spans, joint_steps
 from trencher.core.day.lifting import rewritten
 from trencher.core.day.options import (
+    HURRIED_MIN,
     IN_MIN,
     OUT_MIN,
     START_MIN,
@@ -111,7 +112,10 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
     steps += _table_steps(table)
     steps += table.mends
     steps, unlifted = rewritten(steps, table)
-    done, crowded = in_turn(steps, table.room.hands, table.room.helpers, table.now_min)
+    since = None if table.now_min is None else table.now_min - HURRIED_MIN
+    done, crowded = in_turn(
+        steps, table.room.hands, table.room.helpers, since, _past(table, steps)
+    )  # fmt: skip
     return Order(
         table=table, steps=tuple(done), spans=tuple(spans), left_out=found.left_out,
         disagreements=tuple(fixed.disagreements), crowded=tuple(crowded), price=found.price,
@@ -133,6 +137,21 @@ def _sides_at(
             oven=placed.oven, air_c=placed.air_c, tin_of=placed.tin_of,
             brown=0.0 if placed.cooked is None else placed.cooked.brown,
         )  # fmt: skip
+
+
+def _past(table: Table, steps: Sequence[Step]) -> set[str]:
+    """Lines that were done, or should have been, before it was planned anew: they want no hands.
+    A side's step that is not begun is hurried, not past."""
+    now = table.now_min
+    if now is None:
+        return set()
+    open_sides = {
+        step_id(d, i) for d in table.sides for i in range(len(d.side.steps))
+    } - set(table.begun)  # fmt: skip
+    return {
+        s.id for s in steps
+        if s.at_min < now and "/".join(s.id.split("/")[:2]) not in open_sides
+    }  # fmt: skip
 
 
 ASKING = ("heat", "ready", "in", "change", "out", "task", "sear", "before")

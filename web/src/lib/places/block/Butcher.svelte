@@ -28,7 +28,7 @@
     <p>
       Figure for it: {sentence(found.figure, kitchen.units)}{found.figure_raised.length > 0
         ? `, raised: ${found.figure_raised.join('; ')}`
-        : ''}. Check with your own authority.
+        : ''}. Check with your own authority; <a href="/figures">whose figures</a>.
     </p>
     <button class="undo" onclick={() => print()}>Print the card</button>
   {/if}

@@ -11,6 +11,7 @@
 
   const draft = $derived(plan.draft)
   const care = $derived<Care | null>(draft?.care ?? null)
+  const ICY_C = -1
   const metric = $derived(kitchen.units === 'C')
   const deg = (c: number): number => (metric ? c : toF(c))
   let advice = $state<SaltAdvice | null>(null)
@@ -168,7 +169,7 @@
         </select>
       </label>
     </div>
-    {#if care.frozen !== 'is' && Math.abs(draft.joint.start_c - care.fridge_c) > 0.6}
+    {#if care.frozen !== 'is' && draft.joint.start_c > ICY_C && Math.abs(draft.joint.start_c - care.fridge_c) > 0.6}
       <p class="quiet">
         It is planned to start at {temp(draft.joint.start_c, kitchen.units)} in the middle; the fridge
         reads {temp(care.fridge_c, kitchen.units)}.
@@ -178,6 +179,24 @@
             plan.pull({ joint: { start_c: care.fridge_c + care.chill_min / 60 } }, true)}
         >
           Start from the fridge
+        </button>
+      </p>
+    {/if}
+    {#if care.frozen === 'is' && draft.joint.start_c > ICY_C + 0.4}
+      <p class="quiet">
+        Planned as thawed. If there is no time for it:
+        <button
+          class="undo"
+          onclick={() =>
+            plan.pull(
+              {
+                joint: { start_c: ICY_C },
+                care: { ...($state.snapshot(care) as Care), frozen: 'was' },
+              },
+              true,
+            )}
+        >
+          Roast it with an icy middle, from {temp(ICY_C, kitchen.units)}
         </button>
       </p>
     {/if}
