@@ -242,6 +242,45 @@ def test_an_empty_kitchen_says_how_a_day_begins(page: Page, own: Site) -> None:
     expect(page.get_by_role("heading", name="That day is not here.")).to_be_visible()
 
 
+def test_the_rest_is_planned_from_now_when_something_is_late(page: Page, site: Site) -> None:
+    opened(page, site)
+    expect(page.get_by_role("button", name="Plan the rest from now")).to_have_count(0)
+    site.forward(95)
+    page.reload()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Late by")
+    page.get_by_role("button", name="Plan the rest from now").click()
+    expect(page.get_by_text("Planned anew from 15:05.")).to_be_visible()
+    line = page.locator("[data-step='mushroom-chestnut-tart/1'] time")
+    expect(line).to_have_text(re.compile(r"15:0[1-9]|15:[1-5]\d|16:"))
+    page.get_by_role("button", name="Undo the new plan").click()
+    expect(page.get_by_text("Planned anew from")).to_have_count(0)
+
+
+def test_quiet_hours_are_a_clash_until_they_are_taken_back(page: Page, site: Site) -> None:
+    opened(page, site)
+    page.get_by_text("Quiet hours: none").click()
+    page.get_by_label("Quiet from").fill("14:50")
+    page.get_by_label("until", exact=True).fill("15:20")
+    clash = page.get_by_role("region", name="Clash")
+    expect(clash.filter(has_text="quiet hours").first).to_be_visible()
+    expect(page.get_by_text("working smoke alarm")).to_be_visible()
+    page.get_by_role("button", name="No quiet hours").click()
+    expect(page.get_by_text("Everything has its place")).to_be_visible()
+
+
+def test_the_night_in_the_fridge_stands_on_the_clock(page: Page, site: Site) -> None:
+    opened(page, site)
+    clock = page.get_by_role("group", name="The day on its clock")
+    expect(clock.get_by_title(re.compile("lowest shelf, uncovered"))).to_be_visible()
+    page.get_by_label("Tins and trays in all").fill("3")
+    page.get_by_label("Tins and trays in all").press("Enter")
+    clash = page.get_by_role("region", name="Clash")
+    expect(clash).to_contain_text("2 tins are not free at one time")
+    clash.get_by_role("button", name="What could be done?").click()
+    clash.get_by_role("button", name="Borrow a tin").click()
+    expect(page.get_by_text("Everything has its place")).to_be_visible()
+
+
 # --- the block's new parts ----------------------------------------------------------------------
 def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Site) -> None:
     page.goto(site.url + "/block/sirloin")

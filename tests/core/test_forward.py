@@ -30,7 +30,7 @@ def test_until_peak_ends_at_the_wanted_peak(method: str) -> None:
     air_c=st.integers(110, 220), wanted=st.integers(50, 75), rest=st.integers(5, 60),
     mm=st.integers(50, 120),
 )  # fmt: skip
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 def test_until_peak_ends_there_for_any_joint(air_c: int, wanted: int, rest: int, mm: int) -> None:
     text = f"{air_c}C until peak {wanted}C; rest tented {rest}min"
     done = go(text, COARSE, joint=sirloin(thickness_mm=float(mm)))

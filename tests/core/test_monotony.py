@@ -12,7 +12,7 @@ from trencher.core.outcome.outcomes import even_fraction
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import COARSE
 
-few = settings(max_examples=20, deadline=None)
+few = settings(max_examples=20)
 air = st.integers(100, 230)
 thick = st.integers(50, 130)
 

@@ -101,7 +101,7 @@ bounds = {
     ]),
     kind=st.sampled_from(["still", "fan", "air", "gas"]),
 )  # fmt: skip
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 def test_the_bounds_of_every_input_give_nothing_absurd(
     weight: float, thick: float | None, wide: float | None, long: float | None, start: float,
     fat: float | None, cut: str, text: str, kind: CookerKind,

@@ -161,7 +161,7 @@ json_values = st.recursive(
 
 
 @given(st.sampled_from([w[0] for w in WRONG]), json_values)
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 def test_no_value_anywhere_ends_in_anything_but_a_sentence(path: str, value: Any) -> None:
     data = load_json(json.dumps(changed(path, value)).encode())
     try:

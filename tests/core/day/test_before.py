@@ -95,7 +95,7 @@ def test_salt_goes_in_with_the_root_of_time() -> None:
     assert 5.0 < salt_depth_mm(24.0) < 12.0
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=30)
 @given(hours=st.floats(-5, 72), uncovered=st.booleans())
 def test_there_is_salt_advice_for_whatever_time_is_left(hours: float, uncovered: bool) -> None:
     found = salt_advice(hours, uncovered=uncovered)

@@ -146,7 +146,7 @@ def test_the_same_table_is_the_same_order() -> None:
 NAMES = sorted(SIDES)
 
 
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=12)
 @given(
     sides=st.lists(st.sampled_from(NAMES), min_size=1, max_size=7, unique=True),
     people=st.integers(2, 20),

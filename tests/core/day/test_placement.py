@@ -145,7 +145,7 @@ def check(p: Problem, found: Placement) -> None:
     assert not placed & set(found.left_out)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     lengths=st.lists(st.integers(1, 4), min_size=1, max_size=3),
     prices=st.lists(st.integers(0, 9), min_size=SLOTS * 3, max_size=SLOTS * 3),

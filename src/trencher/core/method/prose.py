@@ -508,7 +508,7 @@ class _Prose:
         if when is None:
             return i + 1
         between = self.text[fact.end : when.start].casefold()
-        if "every" not in between:
+        if "every" not in between or not 0.0 < when.minutes <= LONGEST_MIN:
             return i + 1
         self.used.append(when)
         for draft in reversed(self.drafts):

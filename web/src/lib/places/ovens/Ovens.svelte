@@ -420,7 +420,7 @@
             a bare element at the roof
           </label>
         </div>
-        <Tins bind:tins onfault={(text) => (fault = text)} />
+        <Tins bind:tins />
       </section>
     </div>
   </section>

@@ -5,20 +5,22 @@
   import { length } from '$lib/units'
   import { parseList } from './profile'
 
-  let { tins = $bindable(), onfault }: { tins: Tin[]; onfault: (text: string) => void } = $props()
+  let { tins = $bindable() }: { tins: Tin[] } = $props()
 
   let name = $state('')
   let measures = $state('')
   let hob = $state(false)
+  // Its own: what the oven above is saved with must not wipe it away.
+  let fault = $state('')
   const units = $derived(kitchen.units)
 
   async function set(next: Tin[]): Promise<boolean> {
     try {
       tins = await want(http.PUT('/tins', { body: { tins: next } }))
-      onfault('')
+      fault = ''
       return true
     } catch (error) {
-      onfault((error as Error).message)
+      fault = (error as Error).message
       return false
     }
   }
@@ -26,7 +28,7 @@
   async function add(): Promise<void> {
     const read = parseList(measures, units)
     if ('fault' in read || read.list.length !== 3) {
-      onfault('A tin is three numbers: length, width, depth')
+      fault = 'A tin is three numbers: length, width, depth'
       return
     }
     const [length_mm, width_mm, depth_mm] = read.list as [number, number, number]
@@ -68,6 +70,8 @@
   <label class="tick"><input type="checkbox" bind:checked={hob} /> hob</label>
   <button class="act plain" disabled={name.trim() === ''}>Add</button>
 </form>
+
+{#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
 
 <style>
   h3 {
