@@ -201,6 +201,30 @@ def test_quiet_hours_may_cross_midnight(joints: House) -> None:
     assert joints.days.planned(DAY).order.table.quiet == ()
 
 
+def test_an_empty_house_asks_nothing_of_anybody_and_roasts_nothing(joints: House) -> None:
+    joints.days.change(DAY, {"sides": [{"id": "barley"}]})
+    joint = joints.days.planned(DAY).order.table.joints[0]
+    hour = joints.days.planned(DAY).hour
+    mid = 0.5 * (joint.start_min + joint.out_min)
+    spans = [f"{hour(mid + m).astimezone():%H:%M}" for m in (-10, 10)]
+    joints.days.change(DAY, {"away": spans})
+    planned = joints.days.planned(DAY)
+    (said,) = [c.text for c in planned.cautions if c.code == "unattended"]
+    assert joint.name in said
+    assert not [c for c in planned.cautions if c.code == "overnight"]
+    (span,) = planned.order.table.away
+    assert span[1] - span[0] == pytest.approx(20.0, abs=1.0)
+    for step in planned.order.steps:
+        if step.dish == "barley" and step.hands_min > 0:
+            assert not planned.order.table.is_quiet(step.at_min)
+    at_door = [f"{hour(joint.start_min + m).astimezone():%H:%M}" for m in (-4, 4)]
+    joints.days.change(DAY, {"away": at_door})
+    words = [c.words for c in joints.days.planned(DAY).clashes if c.what == "quiet"]
+    assert any("nobody is at home" in w for w in words)
+    joints.days.change(DAY, {"away": None})
+    assert joints.days.planned(DAY).order.table.away == ()
+
+
 def test_a_quiet_night_is_kept_by_another_pace(joints: House) -> None:
     start = joints.days.planned(DAY).order.table.joints[0].start_min
     hour = joints.days.planned(DAY).hour

@@ -65,7 +65,7 @@ def day(p: Planned) -> s.DayOut:
             next=None if p.where.next is None else p.where.next.id, left=p.where.left,
         ),
         shelves=table.fridge_shelves,
-        quiet=facts.get("quiet"),
+        quiet=facts.get("quiet"), away=facts.get("away"),
         gravy=s.GravyBody(**facts.get("gravy") or {}),
         cautions=[s.NoteOut(code=c.code, text=c.text) for c in p.cautions],
         late=list(order.late),

@@ -1149,6 +1149,10 @@ class DayChange(In):
         tuple[HourText, HourText] | None,
         Field(description="nobody is to be woken; null for none"),
     ] = None
+    away: Annotated[
+        tuple[HourText, HourText] | None,
+        Field(description="nobody is at home that day; null for never"),
+    ] = None
     gravy: GravyBody | None = None
 
 
@@ -1310,6 +1314,7 @@ class DayOut(Out):
     last_seq: int
     shelves: int
     quiet: tuple[HourText, HourText] | None
+    away: tuple[HourText, HourText] | None
     gravy: GravyBody
     cautions: list[NoteOut]
     late: list[str]

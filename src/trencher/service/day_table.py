@@ -128,6 +128,7 @@ class TableMaker:
             gravy=facts.get("gravy") or {},
             mends=asked.mends, done=asked.done, begun=asked.begun, now_min=asked.from_min,
             quiet=quiet_hours(serve, facts.get("quiet")),
+            away=quiet_hours(serve, facts.get("away"), nights=0),
             fridge_shelves=int(facts.get("shelves") or 2),
         )  # fmt: skip
 
@@ -164,13 +165,15 @@ QUIET_NIGHTS = 5
 """So many nights before the table count: a thaw may begin then."""
 
 
-def quiet_hours(serve: datetime, quiet: Sequence[str] | None) -> tuple[tuple[float, float], ...]:
-    """The quiet hours of the nights before, from–to in minutes before the table."""
+def quiet_hours(
+    serve: datetime, quiet: Sequence[str] | None, nights: int = QUIET_NIGHTS
+) -> tuple[tuple[float, float], ...]:
+    """Hours of the day and of so many nights before, from–to in minutes before the table."""
     if quiet is None:
         return ()
     start, end = (dt.time.fromisoformat(hour) for hour in quiet)
     found = []
-    for night in range(QUIET_NIGHTS, -1, -1):
+    for night in range(nights, -1, -1):
         # By the clock on the wall: a night with a change of the clocks is longer or shorter.
         date = serve.astimezone().date() - timedelta(days=night)
         a = datetime.combine(date, start).astimezone()

@@ -196,9 +196,21 @@ class DayService:
 
     def _cautions(self, order: Order) -> tuple[Caution, ...]:
         found = list(table_cautions(order.table, self.tables.guests(), self.roasts.profile()))
+        table = order.table
+        left = [
+            j.name for j in table.joints if any(table.is_away(a, b) for a, b in j.in_oven)
+        ]  # fmt: skip
+        if left:
+            found.append(
+                Caution(
+                    "unattended",
+                    f"{' and '.join(left)} roasts while nobody is at home: an oven is not left on "
+                    "in an empty house.",
+                )
+            )
         alone = [
-            j.name for j in order.table.joints
-            if any(order.table.is_quiet(a, b) for a, b in j.in_oven)
+            j.name for j in table.joints
+            if j.name not in left and any(table.is_quiet(a, b) for a, b in j.in_oven)
         ]  # fmt: skip
         if alone:
             found.append(

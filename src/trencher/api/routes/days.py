@@ -22,8 +22,8 @@ Date = Annotated[str, Path(pattern=r"^\d{4}-\d{2}-\d{2}$", examples=["2026-10-03
 
 def _part(body: s.DayChange) -> dict[str, Any]:
     dumped = body.model_dump(mode="json", exclude_unset=True)
-    # No quiet hours is something to be kept; anything else that is null stays as it was.
-    return {k: v for k, v in dumped.items() if v is not None or k == "quiet"}
+    # No such hours is something to be kept; anything else that is null stays as it was.
+    return {k: v for k, v in dumped.items() if v is not None or k in ("quiet", "away")}
 
 
 def _view(house: House, date: str) -> s.DayOut:

@@ -72,7 +72,8 @@ def _of_time(table: Table, order: Order) -> list[Clash]:
                 Clash(
                     what="quiet", dish=joint.id, other="", from_min=woken[0].at_min,
                     to_min=woken[-1].until_min,
-                    words=f"“{woken[0].words}” falls into the quiet hours"
+                    words=f"“{woken[0].words}” falls into "
+                    f"{_hours(table, woken[0].at_min)}"
                     + (f", and {len(woken) - 1} more with it." if len(woken) > 1 else "."),
                 )
             )  # fmt: skip
@@ -86,6 +87,11 @@ def _of_time(table: Table, order: Order) -> list[Clash]:
                 )
             )  # fmt: skip
     return found
+
+
+def _hours(table: Table, minute: float | None) -> str:
+    away = table.is_away(minute, minute + 1e-6) if minute is not None else not table.quiet
+    return "the hours when nobody is at home" if away else "the quiet hours"
 
 
 def _names(table: Table) -> dict[str, str]:
@@ -152,10 +158,10 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
         return Clash(
             what="rings", dish=dish.id, other="rings", words=f"{name}: no ring of the hob is free."
         )
-    if table.quiet and _placeable(replace(table, quiet=()), dish):
+    if table.is_quiet(-1e9, 0.0) and _placeable(replace(table, quiet=(), away=()), dish):
         return Clash(
             what="quiet", dish=dish.id, other="",
-            words=f"{name} would want somebody in the quiet hours.",
+            words=f"{name} would want somebody in {_hours(table, None)}.",
         )  # fmt: skip
     return Clash(
         what="heat_range", dish=dish.id, other="", words=f"{name}{heat}: no oven here can do that."

@@ -222,7 +222,8 @@ class Table:
     """The whole occasion: who, what, where. ``now_min``: the moment from which it is planned, None
     for all of it; nothing that is not in ``begun`` (step → where it stands) is placed before.
     ``before_now_min``: the present for what is done before the day; ``done``: step → minute at
-    which it was done. ``quiet``: from–to, when nobody is to be woken.
+    which it was done. ``quiet``: from–to, when nobody is to be woken; ``away``: when nobody is
+    at home.
     ``gravy``: starch, body, strain as chosen; ``mends``: tasks that came of slips."""
 
     people: int
@@ -234,14 +235,19 @@ class Table:
     done: Mapping[str, float] = field(default_factory=dict)
     begun: Mapping[str, Begun] = field(default_factory=dict)
     quiet: tuple[tuple[float, float], ...] = ()
+    away: tuple[tuple[float, float], ...] = ()
     fridge_shelves: int = 2
     gravy: Mapping[str, Any] = field(default_factory=dict)
     mends: tuple[Step, ...] = ()
 
     def is_quiet(self, from_min: float, to_min: float | None = None) -> bool:
-        """Whether a moment, or some of a stretch, lies in the quiet hours."""
+        """Whether nobody is there for a moment, or for some of a stretch: asleep or away."""
         to = from_min + 1e-6 if to_min is None else to_min
-        return any(from_min < b and to > a for a, b in self.quiet)
+        return any(from_min < b and to > a for a, b in (*self.quiet, *self.away))
+
+    def is_away(self, from_min: float, to_min: float) -> bool:
+        """Whether nobody is at home for some of a stretch."""
+        return any(from_min < b and to_min > a for a, b in self.away)
 
     @property
     def knife_down_min(self) -> float:

@@ -191,7 +191,10 @@ class Fixed:
             if joint.started_min is None:
                 self._take(left, joint.ready_min, READY_MIN, 1.0)
             for step in before(
-                joint, self.table.before_now_min, self.table.done, self.table.quiet
+                joint,
+                self.table.before_now_min,
+                self.table.done,
+                (*self.table.quiet, *self.table.away),
             ).steps:
                 self._take(left, step.at_min, step.hands_min, 1.0)
             for moment in moments(joint):

@@ -14,7 +14,7 @@ from trencher.core.events import Event, Folded, Payload, folded
 KINDS = ("opened", "changed", "did", "skipped", "slipped", "replanned", "withdrew")
 FACTS = (
     "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
-    "shelves", "gravy", "tins",
+    "away", "shelves", "gravy", "tins",
 )  # fmt: skip
 AGAIN = "again"
 """Beside the facts of a change: the rest is planned anew with it."""

@@ -165,6 +165,7 @@ def later(table: Table, minutes: float) -> Table:
         before_now_min=None if table.before_now_min is None else table.before_now_min - minutes,
         done={k: at - minutes for k, at in table.done.items()},
         quiet=tuple((a - minutes, b - minutes) for a, b in table.quiet),
+        away=tuple((a - minutes, b - minutes) for a, b in table.away),
         mends=tuple(
             replace(m, at_min=m.at_min - minutes, until_min=m.until_min - minutes)
             for m in table.mends

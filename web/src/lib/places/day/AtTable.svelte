@@ -51,10 +51,16 @@
     ])
   }
 
-  function quiet(index: 0 | 1, value: string): void {
-    const now = day.quiet ?? ['23:00', '07:00']
+  const HOURS = [
+    ['quiet', 'Quiet from', 'No quiet hours', ['23:00', '07:00']],
+    ['away', 'Nobody at home from', 'Somebody is always here', ['14:00', '16:00']],
+  ] as const
+
+  function hours(which: 'quiet' | 'away', index: 0 | 1, value: string): void {
+    const usual = which === 'quiet' ? HOURS[0][3] : HOURS[1][3]
+    const now = day[which] ?? usual
     if (value === '') return
-    onchange({ quiet: index === 0 ? [value, now[1]] : [now[0], value] })
+    onchange({ [which]: index === 0 ? [value, now[1]] : [now[0], value] })
   }
 </script>
 
@@ -161,27 +167,29 @@
         .body}, {day.gravy.starch}</summary
     >
     <div class="fields">
-      <label>
-        <span class="label">Quiet from</span>
-        <input
-          class="field"
-          type="time"
-          value={day.quiet?.[0] ?? ''}
-          onchange={(e) => quiet(0, e.currentTarget.value)}
-        />
-      </label>
-      <label>
-        <span class="label">until</span>
-        <input
-          class="field"
-          type="time"
-          value={day.quiet?.[1] ?? ''}
-          onchange={(e) => quiet(1, e.currentTarget.value)}
-        />
-      </label>
-      {#if day.quiet}
-        <button class="undo" onclick={() => onchange({ quiet: null })}>No quiet hours</button>
-      {/if}
+      {#each HOURS as [which, from, none] (which)}
+        <label>
+          <span class="label">{from}</span>
+          <input
+            class="field"
+            type="time"
+            value={day[which]?.[0] ?? ''}
+            onchange={(e) => hours(which, 0, e.currentTarget.value)}
+          />
+        </label>
+        <label>
+          <span class="label">{which === 'quiet' ? 'until' : 'back at'}</span>
+          <input
+            class="field"
+            type="time"
+            value={day[which]?.[1] ?? ''}
+            onchange={(e) => hours(which, 1, e.currentTarget.value)}
+          />
+        </label>
+        {#if day[which]}
+          <button class="undo" onclick={() => onchange({ [which]: null })}>{none}</button>
+        {/if}
+      {/each}
       <label>
         <span class="label">Gravy thickened with</span>
         <select
