@@ -342,6 +342,22 @@ def test_a_figure_of_ones_own_is_kept_said_and_given_back(page: Page, site: Site
     expect(pork).not_to_contain_text("yours")
 
 
+def test_a_lever_is_taken_with_one_touch_and_taken_back(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    sentence = page.get_by_role("heading", level=1)
+    before = sentence.inner_text()
+    page.get_by_role("button", name="Must be sooner").click()
+    course = page.get_by_role("region", name="Change the course")
+    expect(course).to_contain_text("As it goes: out about")
+    course.get_by_role("button", name="Oven up by 20 °C").click()
+    expect(sentence).not_to_have_text(before)
+    soon(page, lambda: "180C" in str(site.house.roasts.session("sirloin").method))
+    page.get_by_role("button", name="entries: see, take back").click()
+    page.get_by_role("button", name="Take back: Oven up by 20 °C").click()
+    soon(page, lambda: "180C" not in str(site.house.roasts.session("sirloin").method))
+
+
 # --- axe, and the phone -------------------------------------------------------------------------
 def prepared(site: Site) -> None:
     site.house.roasts.choose("sirloin", HOT, "hot-then-low")

@@ -1029,6 +1029,43 @@ class FigureOut(Out):
     strict: str
 
 
+class LeverBody(In):
+    """Which lever to take."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"code": "hotter"}]})
+    code: Annotated[str, Field(min_length=1, max_length=40)]
+
+
+class LeverResultOut(Out):
+    """What the roast comes to. Minutes since it went in."""
+
+    pull_min: float
+    pull_core_c: float
+    peak_c: float
+    end_min: float
+    even_fraction: float | None
+    crust: float
+
+
+class LeverOut(Out):
+    """One change, worked out in full; sentences with marked temperatures. ``dial``: what to set
+    now on this oven, in its own marks; "" where nothing is set."""
+
+    code: str
+    words: str
+    dial: str
+    gains: list[str]
+    costs: list[str]
+    result: LeverResultOut
+
+
+class LeversOut(Out):
+    """What going on as it is comes to, and what would help, the best first."""
+
+    base: LeverResultOut
+    options: list[LeverOut]
+
+
 class OutlookOut(Out):
     """What is expected from now on. ``curve``: minute, core, 10 %, 90 %."""
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 
@@ -30,12 +31,14 @@ from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.fragile import Disturbance
+from trencher.core.planner.levers import Lever, Result
 from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.rest import slow_enough
 from trencher.core.planner.setup import kitchen
 from trencher.core.planner.whatif import Difference
 from trencher.core.session import Session
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
+from trencher.core.units import dial_text
 from trencher.service.ovens import Tonight
 from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
 from trencher.service.roasts import Following
@@ -447,6 +450,44 @@ def _stages(f: Following) -> list[s.StageOut]:
             )
         )  # fmt: skip
     return found
+
+
+def levers(
+    following: Following, record: OvenRecord, base: Result, found: Sequence[Lever]
+) -> s.LeversOut:
+    """What going on comes to, and what would help."""
+    now = len(following.line.past.stages)
+    return s.LeversOut(
+        base=_lever_result(base),
+        options=[
+            s.LeverOut(
+                code=x.code, words=x.words, dial=_dial_now(following, record, x, now),
+                gains=list(x.gains), costs=list(x.costs), result=_lever_result(x.result),
+            )
+            for x in found
+            if x.result is not None
+        ],
+    )  # fmt: skip
+
+
+def _dial_now(following: Following, record: OvenRecord, lever: Lever, now: int) -> str:
+    """What the dial must show for a lever's first stage; "" for one that is not in the oven, and
+    where it stays as it is."""
+    if lever.method is None:
+        return ""
+    stage, before = lever.method.stages[now], following.line.past.stages[-1]
+    if not isinstance(stage, Oven) or (isinstance(before, Oven) and before.temp.c == stage.temp.c):
+        return ""
+    air = kitchen(following.roast).true_air(stage)
+    cooker = following.roast.cooker
+    return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
+
+
+def _lever_result(r: Result) -> s.LeverResultOut:
+    return s.LeverResultOut(
+        pull_min=r.pull_min, pull_core_c=r.pull_core_c, peak_c=r.peak_c, end_min=r.end_min,
+        even_fraction=r.even_fraction, crust=r.crust,
+    )  # fmt: skip
 
 
 def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine | None:

@@ -17,11 +17,13 @@ from trencher.core.events import Event, Folded, Payload, folded
 Status = Literal["planning", "roasting", "resting", "done"]
 
 KINDS = (
-    "laid", "changed", "chose", "put_in", "read", "ended_stage", "marked", "carved", "judged",
+    "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
+    "judged",
     "withdrew",
 )  # fmt: skip
+WHILE_IN = ("read", "marked", "ended_stage", "rewrote")
 MARKS = ("door", "browned", "basted", "moved_probe", "note")
-WITHDRAWABLE = ("put_in", "read", "ended_stage", "marked", "carved", "judged")
+WITHDRAWABLE = ("put_in", "read", "ended_stage", "rewrote", "marked", "carved", "judged")
 
 
 @dataclass(frozen=True)
@@ -110,6 +112,17 @@ def _ended_stage(s: Session, e: Event) -> Session:
     return replace(s, ends=ends, status="resting" if out else s.status)
 
 
+def _rewrote(s: Session, e: Event) -> Session:
+    """What is left of the way, written anew: what has been stays as long as it was."""
+    d = e.data
+    ends = {int(stage): float(minute) for stage, minute in d["ends"].items()}
+    out = d["pull_stage"] in ends
+    return replace(
+        s, method=d["method"], pull_stage=d["pull_stage"], ends=ends,
+        status="resting" if out else "roasting",
+    )  # fmt: skip
+
+
 def _marked(s: Session, e: Event) -> Session:
     mark = Mark(e.seq, e.data["what"], e.data["minute"], e.data.get("text", ""))
     return replace(s, marks=(*s.marks, mark))
@@ -130,6 +143,7 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
     "put_in": _put_in,
     "read": _read,
     "ended_stage": _ended_stage,
+    "rewrote": _rewrote,
     "marked": _marked,
     "carved": _carved,
     "judged": _judged,
@@ -163,7 +177,10 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
             raise Conflict("no way has been chosen yet", allowed="choose a way first")
         if status != "planning":
             raise Conflict(f"the joint is already {status}")
-    if kind in ("read", "marked", "ended_stage") and status not in ("roasting", "resting"):
+    if kind in ("read", "marked", "ended_stage", "rewrote") and status not in (
+        "roasting",
+        "resting",
+    ):
         raise Conflict(
             "the joint is not in the oven" if status == "planning" else "this roast is finished",
             allowed="put it in first" if status == "planning" else "see it in the Book",
@@ -184,5 +201,13 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
             raise Conflict(f"there is no event {seq} to withdraw")
         if known[seq] not in WITHDRAWABLE:
             raise Conflict(f"{known[seq]!r} cannot be withdrawn", allowed="change the plan instead")
+        # Stages are numbered by the way as it was when they ended.
+        numbered = ("rewrote",) if known[seq] == "ended_stage" else ("rewrote", "ended_stage")
+        later = any(
+            e.kind in numbered for e in session.log
+            if e.seq > seq and e.seq not in session.withdrawn
+        )  # fmt: skip
+        if known[seq] in ("rewrote", "ended_stage") and later:
+            raise Conflict("the way has gone on since", allowed="take back the latest first")
         if known[seq] == "put_in" and (session.readings or session.ends):
             raise Conflict("there are readings since it went in", allowed="withdraw those first")

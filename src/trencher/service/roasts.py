@@ -13,10 +13,12 @@ from typing import Any
 from trencher.core.belief.follow import Outlook, Reading, outlook
 from trencher.core.belief.timeline import Timeline, timeline
 from trencher.core.catalogue.safety import Profile
-from trencher.core.errors import Conflict, InputError, OutOfRange
+from trencher.core.errors import Conflict, InputError, OutOfRange, UnknownName
 from trencher.core.method.notation import parse_method
+from trencher.core.method.stages import Minutes
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, with_rest
+from trencher.core.planner.levers import Lever, Result, levers
 from trencher.core.planner.setup import Roast
 from trencher.core.session import MARKS, Session, check_step
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
@@ -56,6 +58,15 @@ class Following:
     def at(self, minute: float) -> datetime:
         """The hour of a minute of the roast."""
         return self.put_in + timedelta(minutes=minute)
+
+
+@dataclass(frozen=True)
+class Levers:
+    """What can be changed now. ``base``: what going on as it is comes to."""
+
+    following: Following
+    base: Result
+    found: tuple[Lever, ...]
 
 
 class RoastService:
@@ -283,6 +294,39 @@ class RoastService:
             return {"stage": index, "minute": at}
 
         return self._add(roast_id, "ended_stage", ended)
+
+    def levers(self, roast_id: str) -> Levers:
+        """What going on comes to and every lever beside it, as the readings make the roast out."""
+        following = self.follow(roast_id)
+        line = following.line
+        base, found = levers(
+            following.roast, line.ahead, len(line.past.stages), nominal=following.outlook.nominal
+        )
+        return Levers(following, base, found)
+
+    def pull_lever(self, roast_id: str, code: str) -> Session:
+        """Take a lever: what is left of the way is written anew. Conflict where it does nothing."""
+        offered = self.levers(roast_id)
+        lever = next((x for x in offered.found if x.code == code), None)
+        if lever is None:
+            raise UnknownName("lever", code, [x.code for x in offered.found])
+        if lever.method is None or lever.result is None:
+            raise Conflict(lever.reason or "that cannot be done now")
+        line = offered.following.line
+        ends: dict[int, float] = {}
+        at = 0.0
+        for n, stage in enumerate(line.past.stages):
+            assert isinstance(stage.length, Minutes)
+            at += stage.length.min
+            ends[n] = round(at, 3)
+        return self._add(
+            roast_id, "rewrote",
+            {
+                "code": code, "words": lever.words, "method": str(lever.method),
+                "pull_stage": lever.method.pull_index, "ends": ends,
+                "minute": round(self.minute(offered.following.session), 3),
+            },
+        )  # fmt: skip
 
     def mark(self, roast_id: str, what: str, text: str, minute: float | None) -> Session:
         """Something seen or done: door, browned, basted, moved probe, a note."""

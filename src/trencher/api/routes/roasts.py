@@ -10,6 +10,7 @@ from fastapi.responses import PlainTextResponse
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
+from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
@@ -91,6 +92,21 @@ def write_csv(house: HouseDep, roast_id: RoastId) -> PlainTextResponse:
 def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody) -> s.RoastOut:
     """Turned down, switched off, or taken out."""
     return _view(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute))
+
+
+@router.get("/{roast_id}/levers")
+def levers(house: HouseDep, roast_id: RoastId, need: Need = "sooner") -> s.LeversOut:
+    """What would help now, the best first; each worked out in full."""
+    offered = house.roasts.levers(roast_id)
+    session = offered.following.session
+    found = ranked(need, offered.base, offered.found, float(session.plan["wanted_c"]))
+    return views.levers(offered.following, house.roasts.oven(session), offered.base, found)
+
+
+@router.post("/{roast_id}/levers", status_code=201)
+def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.RoastOut:
+    """Take one; it can be taken back."""
+    return _view(house, roast_id, house.roasts.pull_lever(roast_id, body.code))
 
 
 @router.post("/{roast_id}/marks", status_code=201)

@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 import numpy as np
@@ -32,7 +32,7 @@ from trencher.core.planner.doubt import (
     spread,
 )
 from trencher.core.planner.forward import Walk, walk
-from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE, FINE
 
 Floats = NDArray[np.float64]
@@ -88,6 +88,7 @@ class Outlook:
     """What is expected from now on. Minutes from the start of the roast.
 
     ``curve``: rows of minute, core, 10 %, 90 %. ``look_min`` None once the joint is out.
+    ``nominal``: the uncertain quantities as they are believed to be now.
     """
 
     now_min: float
@@ -104,6 +105,7 @@ class Outlook:
     flags: tuple[str, ...]
     walk: Walk
     air_c: float
+    nominal: Deviation = field(default_factory=Deviation)
 
 
 def _shown(record: Floats, reading: Reading, probe_sq: float) -> float:
@@ -236,6 +238,7 @@ def outlook(
         curve=_curve(record, members),
         flags=belief.flags,
         walk=best,
+        nominal=nominal,
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
     )
 

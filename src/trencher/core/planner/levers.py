@@ -6,8 +6,9 @@ by what is planned; ``current`` is the first stage that can still be changed.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import (
@@ -23,7 +24,7 @@ from trencher.core.method.stages import (
 )
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
-from trencher.core.planner.setup import Kitchen, Roast, kitchen
+from trencher.core.planner.setup import Deviation, Kitchen, Roast, kitchen
 from trencher.core.thermal.geometry import FINE, Grid
 
 STEP_C = 20.0
@@ -139,11 +140,12 @@ LEVERS: tuple[tuple[str, str, Rewrite], ...] = (
 
 
 def levers(
-    roast: Roast, ahead: Method, current: int, grid: Grid = FINE
+    roast: Roast, ahead: Method, current: int, grid: Grid = FINE, nominal: Deviation | None = None
 ) -> tuple[Result, tuple[Lever, ...]]:
-    """What going on as planned comes to, and every lever beside it."""
+    """What going on as planned comes to, and every lever beside it. ``nominal``: the uncertain
+    quantities as readings make them out; None as planned."""
     wanted = roast.goal_c
-    base_kitchen = kitchen(replace(roast, method=ahead), grid)
+    base_kitchen = kitchen(replace(roast, method=ahead), grid, nominal)
     base = _result(base_kitchen, walk(base_kitchen), wanted)
     found: list[Lever] = []
     for code, words, rewrite in LEVERS:
@@ -152,7 +154,7 @@ def levers(
             found.append(Lever(code=code, words=words, method=None, result=None, reason=new))
             continue
         method = Method(new)
-        k = kitchen(replace(roast, method=method), grid)
+        k = kitchen(replace(roast, method=method), grid, nominal)
         try:
             result = _result(k, walk(k), wanted)
         except TrencherError as error:
@@ -165,6 +167,36 @@ def levers(
             Lever(code=code, words=words, method=method, result=result, gains=gains, costs=costs)
         )
     return base, tuple(found)
+
+
+Need = Literal["sooner", "later", "browner", "paler"]
+NEEDS: dict[Need, str] = {
+    "sooner": "It must be ready sooner", "later": "It must wait: they are late",
+    "browner": "It is too pale", "paler": "It is brown enough",
+}  # fmt: skip
+DEGREE_WEIGHS_MIN, EVEN_WEIGHS_MIN, CRUST_WEIGHS_MIN = 4.0, 40.0, 60.0
+"""What a degree beside the wanted peak, all of the even share, all of the crust are worth in
+minutes. Guesses about what a table minds: they only put levers in order."""
+
+
+def ranked(need: Need, base: Result, found: Sequence[Lever], wanted_c: float) -> tuple[Lever, ...]:
+    """The levers that help with this, the best first: what they give less what they cost."""
+    scored: list[tuple[float, Lever]] = []
+    for lever in found:
+        r = lever.result
+        if r is None:
+            continue
+        give = {
+            "sooner": base.end_min - r.end_min, "later": r.end_min - base.end_min,
+            "browner": CRUST_WEIGHS_MIN * (r.crust - base.crust),
+            "paler": CRUST_WEIGHS_MIN * (base.crust - r.crust),
+        }[need]  # fmt: skip
+        if give < MIN_MINUTES:
+            continue
+        off = max(abs(r.peak_c - wanted_c) - abs(base.peak_c - wanted_c), 0.0)
+        uneven = max((base.even_fraction or 0.0) - (r.even_fraction or 0.0), 0.0)
+        scored.append((give - DEGREE_WEIGHS_MIN * off - EVEN_WEIGHS_MIN * uneven, lever))
+    return tuple(lever for _, lever in sorted(scored, key=lambda s: -s[0]))
 
 
 MIN_MINUTES, MIN_C, MIN_SHARE = 2.0, 0.7, 0.04

@@ -40,6 +40,10 @@ export type Buying = Schemas['BuyingOut']
 export type Care = Schemas['CareBody']
 export type SaltAdvice = Schemas['SaltAdviceOut']
 export type Guest = Schemas['GuestBody']
+export type Levers = Schemas['LeversOut']
+export type Need = NonNullable<
+  NonNullable<paths['/roasts/{roast_id}/levers']['get']['parameters']['query']>['need']
+>
 export type Profile = Schemas['ProfileOut']
 export type FigureRow = Schemas['FigureRowOut']
 export type Problem = Schemas['Problem']

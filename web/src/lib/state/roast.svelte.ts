@@ -1,6 +1,6 @@
 // One roast on one screen: as the server has it, with its commands.
 
-import { http, want, type Outlook, type Roast } from '$lib/api/client'
+import { http, want, type Levers, type Need, type Outlook, type Roast } from '$lib/api/client'
 
 type Path = { params: { path: { roast_id: string } } }
 
@@ -89,6 +89,21 @@ export class RoastState {
   endStage(stage: number, minute: number | null = null): Promise<boolean> {
     return this.#do(() =>
       want(http.POST('/roasts/{roast_id}/stage-end', { ...this.#path, body: { stage, minute } })),
+    )
+  }
+
+  /** What would help now, the best first. */
+  levers(need: Need): Promise<Levers> {
+    return want(
+      http.GET('/roasts/{roast_id}/levers', {
+        params: { path: { roast_id: this.id }, query: { need } },
+      }),
+    )
+  }
+
+  pullLever(code: string): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/levers', { ...this.#path, body: { code } })),
     )
   }
 

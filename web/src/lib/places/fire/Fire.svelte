@@ -5,9 +5,10 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
-  import { duration, hour, parseReading, temp } from '$lib/units'
+  import { duration, hour, parseReading, sentence, temp } from '$lib/units'
   import BeforeDoor from './BeforeDoor.svelte'
   import FireCurve from './FireCurve.svelte'
+  import Levers from './Levers.svelte'
   import { FLAGS, nextStep } from './sentence'
 
   const place = useRoast()
@@ -40,7 +41,7 @@
   const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
   const events = $derived(
     (roast?.log ?? [])
-      .filter((e) => ['read', 'ended_stage', 'marked', 'put_in'].includes(e.kind))
+      .filter((e) => ['read', 'ended_stage', 'rewrote', 'marked', 'put_in'].includes(e.kind))
       .toReversed(),
   )
 
@@ -100,6 +101,7 @@
       return stage === roast?.pull_stage ? 'taken out' : `stage ${stage + 1} ended`
     }
     if (event.kind === 'put_in') return 'went in'
+    if (event.kind === 'rewrote') return sentence(String(data.words), units)
     return (
       { door: 'door opened', browned: 'brown enough', basted: 'basted' }[String(data.what)] ??
       String(data.text)
@@ -155,6 +157,7 @@
     <div class="body">
       <div class="left">
         <FireCurve {roast} {outlook} {now} {units} />
+        <Levers {held} {putIn} {units} />
         {#each others as other (other.id)}
           <p><a class="other" href="/fire/{other.id}">{other.name}: see its sentence</a></p>
         {/each}
