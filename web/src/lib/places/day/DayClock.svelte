@@ -369,6 +369,7 @@
   }
   .block.upright span {
     writing-mode: vertical-lr;
+    white-space: nowrap;
     max-height: 100%;
   }
   .block.upright .grip {
