@@ -57,6 +57,8 @@ def test_the_strict_figure_moves_with_its_words() -> None:
         ("pork", {"temp_c": 75.0}, False),
         ("whole", {"temp_c": 60.0}, False),
         ("strict", {"temp_c": 65.0}, True),
+        ("strict", {"temp_c": 70.0}, True),
+        ("strict", {"temp_c": 70.0, "hold_min": 2.0}, False),
         ("hot_c", {"value": 60.0}, True),
         ("cold_c", {"value": 5.0}, False),
         ("room_min", {"value": 180.0}, True),

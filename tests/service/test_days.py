@@ -201,6 +201,49 @@ def test_quiet_hours_may_cross_midnight(joints: House) -> None:
     assert joints.days.planned(DAY).order.table.quiet == ()
 
 
+def test_what_the_day_makes_of_a_joint_is_what_the_fire_follows(joints: House) -> None:
+    joints.days.change(DAY, {"joints": {"beef": {"air_c": 165.0}}})
+    session = joints.roasts.session("beef")
+    assert session.method == "165C until peak 57C; rest tented 40min"
+    dish = joints.days.planned(DAY).order.table.joints[0]
+    assert dish.forecast.peak_c == pytest.approx(57.0, abs=0.3)
+    # Asked for once more in another way, it starts from what it was and not from what was made.
+    joints.days.change(DAY, {"joints": {"beef": {"pace_c": -10.0}}})
+    assert str(joints.roasts.session("beef").method).startswith("220C 20min; 150C")
+    joints.days.undo(DAY)
+    assert joints.roasts.session("beef").method == "165C until peak 57C; rest tented 40min"
+    joints.days.undo(DAY)
+    assert joints.roasts.session("beef").method == METHOD
+
+
+def test_another_oven_for_the_day_is_the_roasts_oven_and_undone_with_it(joints: House) -> None:
+    before = joints.roasts.session("beef")
+    joints.days.change(DAY, {"joints": {"beef": {"oven": "range"}}})
+    assert joints.roasts.session("beef").plan["oven_id"] == "range"
+    assert joints.days.planned(DAY).order.table.joints[0].oven == "range"
+    joints.days.undo(DAY)
+    after = joints.roasts.session("beef")
+    assert after.plan["oven_id"] == before.plan["oven_id"]
+    assert after.method == before.method
+
+
+def test_who_chooses_another_way_since_has_the_last_word(joints: House) -> None:
+    joints.days.change(DAY, {"joints": {"beef": {"pace_c": -10.0}}})
+    joints.roasts.choose("beef", "140C until peak 57C; rest tented 40min", None)
+    planned = joints.days.planned(DAY)
+    assert planned.day.facts["joints"] == {}
+    assert "140" in str(planned.order.table.joints[0].forecast.roast.method)
+    joints.days.change(DAY, {"people": 9})
+    assert str(joints.roasts.session("beef").method).startswith("140C")
+
+
+def test_a_joint_that_is_in_is_not_changed_by_the_day(joints: House, clock: FastClock) -> None:
+    joints.roasts.put_in("beef", None)
+    clock.jump(5)
+    joints.days.change(DAY, {"joints": {"beef": {"pace_c": 20.0}}})
+    assert joints.roasts.session("beef").method == METHOD
+
+
 def test_an_empty_house_asks_nothing_of_anybody_and_roasts_nothing(joints: House) -> None:
     joints.days.change(DAY, {"sides": [{"id": "barley"}]})
     joint = joints.days.planned(DAY).order.table.joints[0]

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 import pytest
 
 from trencher.api.context import House
 from trencher.core.errors import Conflict, UnknownName
-from trencher.core.planner.levers import NEEDS, Need, ranked
+from trencher.core.planner.levers import Need, ranked
 from trencher.service.clock import FastClock
 
 
@@ -70,6 +72,18 @@ def test_taken_out_and_kept_it_rests(house: House, clock: FastClock, roasting: s
         house.roasts.pull_lever(roasting, "prayer")
 
 
+def test_when_the_rest_is_over_nothing_is_left_to_change(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    under_way(house, clock, roasting, 100.0)
+    house.roasts.end_stage(roasting, 1, None)
+    clock.jump(60)
+    offered = house.roasts.levers(roasting)
+    assert all(x.result is None and "carve" in x.reason for x in offered.found)
+    with pytest.raises(Conflict, match="carve"):
+        house.roasts.pull_lever(roasting, "blast_after")
+
+
 def test_what_is_read_moves_what_levers_come_to(
     house: House, clock: FastClock, roasting: str
 ) -> None:
@@ -80,7 +94,7 @@ def test_what_is_read_moves_what_levers_come_to(
     assert house.roasts.levers(roasting).base.pull_min < planned - 2.0
 
 
-@pytest.mark.parametrize("need", list(NEEDS))
+@pytest.mark.parametrize("need", get_args(Need))
 def test_only_what_helps_is_offered_the_best_first(
     house: House, clock: FastClock, roasting: str, need: Need
 ) -> None:

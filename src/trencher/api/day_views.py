@@ -13,6 +13,7 @@ from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
 from trencher.core.events import Event
 from trencher.service.days import Planned
+from trencher.service.joint_changes import asked_of
 
 UNDO_WORDS = {
     "changed": "the last change", "did": "the last tick", "skipped": "the last skip",
@@ -32,7 +33,7 @@ def day(p: Planned) -> s.DayOut:
         helpers=list(table.room.helpers), rings=table.room.rings, tins=table.room.tins,
         limits=s.LimitsBody(**facts.get("limits") or {}),
         joints=[_joint(j) for j in table.joints],
-        joint_changes={k: s.JointOfDay(**v) for k, v in facts["joints"].items()},
+        joint_changes={k: s.JointOfDay(**asked_of(v)) for k, v in facts["joints"].items()},
         sides=[_side(p, s.SideEntry(**entry)) for entry in facts["sides"]],
         steps=[
             s.StepOut(
@@ -138,7 +139,7 @@ def meals(m: Meals) -> s.MealsOut:
 
 def repair(r: Repair, p: Planned) -> s.RepairOut:
     """A repair, with the change of the day that keeps it."""
-    joints = {k: dict(v) for k, v in p.day.facts["joints"].items()}
+    joints = {k: asked_of(v) for k, v in p.day.facts["joints"].items()}
     sides = [dict(e) for e in p.day.facts["sides"]]
     change: dict[str, object] = {}
     for dish, fields in r.change.items():

@@ -24,13 +24,15 @@ from trencher.core.day.dishes import (
 )
 from trencher.core.day.people import Guest
 from trencher.core.day.steps import Step
+from trencher.core.method.notation import parse_method
 from trencher.core.outcome.outcomes import servings
 from trencher.core.planner.forecast import Forecast
 from trencher.core.session import Session
 from trencher.service.clock import Clock
-from trencher.service.planning import cavity_of, cooker_of, oven_sd_c
+from trencher.service.joint_changes import asked_of
+from trencher.service.planning import Wish, cavity_of, cooker_of, oven_sd_c
 from trencher.service.roasts import RoastService
-from trencher.service.way_changes import changed_forecast, first_way
+from trencher.service.way_changes import changed_forecast, changed_method, first_way
 from trencher.store.repository import Repository
 
 BEFORE_EVERY_MIN = 10.0
@@ -74,11 +76,14 @@ class TableMaker:
         sides = tuple(
             side_dish(entry, people, own) for entry in facts["sides"] if not entry.get("left_out")
         )
+        # What a day made of a joint stands in the joint; what is only tried is asked of it here.
+        changes = {
+            k: {} if entry.get("made") else asked_of(entry)
+            for k, entry in ((k, facts["joints"].get(k) or {}) for k in sessions)
+        }
         # Kept in order, the forecasts of two joints are worked out once for every new order.
         worked = {
-            roast_id: self.forecast(
-                session, facts["joints"].get(roast_id) or {}, (doors or {}).get(roast_id, ())
-            )
+            roast_id: self.forecast(session, changes[roast_id], (doors or {}).get(roast_id, ()))
             for roast_id, session in sessions.items()
         }
         guests = self.guests()
@@ -91,7 +96,7 @@ class TableMaker:
         carving = carving_order(plates, wanted, knife)
         joints = []
         for roast_id, session in sessions.items():
-            change = facts["joints"].get(roast_id) or {}
+            change = changes[roast_id]
             forecast, assumed = worked[roast_id]
             due, minutes = carving[roast_id]
             started = None
@@ -150,15 +155,25 @@ class TableMaker:
     def forecast(
         self, session: Session, change: Mapping[str, Any], doors: tuple[float, ...] = ()
     ) -> tuple[Forecast, bool]:
-        """The joint's forecast with the day's own changes, and whether its way was assumed."""
+        """The joint's forecast with what is asked of it, and whether its way was assumed. A joint
+        that is in already is followed, not planned: neither changes nor doors move it."""
+        going = session.put_in_at is not None
+        asked = {} if going else change
+        wish, method = self._start(session, asked)
+        found = changed_forecast(wish, method, asked, () if going else doors)
+        return found, session.method is None
+
+    def way_for(self, session: Session, change: Mapping[str, Any]) -> str:
+        """The method that a change of the day writes for a joint. Raises what the planner does."""
+        wish, method = self._start(session, change)
+        return str(parse_method(changed_method(wish, method, change)))
+
+    def _start(self, session: Session, change: Mapping[str, Any]) -> tuple[Wish, str]:
         wish = self.roasts.wish(session)
         if change.get("oven"):
             oven = self.repository.oven(change["oven"])
             wish = replace(wish, cooker=cooker_of(oven, wish.joint), oven_sd_c=oven_sd_c(oven))
-        method = session.method or first_way(wish)
-        # A joint that is in already is followed, not planned.
-        open_doors = doors if session.put_in_at is None else ()
-        return changed_forecast(wish, method, change, open_doors), session.method is None
+        return wish, session.method or first_way(wish)
 
 
 QUIET_NIGHTS = 5

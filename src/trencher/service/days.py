@@ -40,7 +40,9 @@ from trencher.service.buying import AtTable
 from trencher.service.clock import Clock
 from trencher.service.day_table import Asked, TableMaker, side_dish
 from trencher.service.feed import Feed
+from trencher.service.joint_changes import asked_of, before_it, on_top, stands
 from trencher.service.roasts import RoastService
+from trencher.service.way_changes import first_way
 from trencher.store.repository import Repository
 
 KEPT_ORDERS = 32
@@ -136,7 +138,23 @@ class DayService:
         day = self.day(date)
         facts = {**day.facts, **(part or {})}
         serve = datetime.fromisoformat(facts["serve_at"])
-        order, found = self._ordered(date, self._asked(day, facts, serve))
+        sessions = self._sessions(date, serve)
+        kept = day.facts["joints"]
+        if part is not None and "joints" in part:
+            # Tried otherwise: from what the joint was before the day asked anything of it.
+            tried = {k: asked_of(entry) for k, entry in part["joints"].items()}
+            for k in sessions:
+                if tried.get(k, {}) == asked_of(kept.get(k) or {}):
+                    tried |= {k: kept[k]} if k in kept else {}
+                else:
+                    sessions[k] = before_it(kept.get(k) or {}, sessions[k])
+            facts["joints"] = tried
+        # Where another way was chosen since, that is the last word.
+        facts["joints"] = {
+            k: entry for k, entry in facts["joints"].items()
+            if not entry.get("made") or (k in sessions and stands(entry, sessions[k]))
+        }  # fmt: skip
+        order, found = self._ordered(date, self._asked(day, facts, serve), sessions)
         now = (self.clock.now() - serve).total_seconds() / 60.0
         over = {*day.done, *day.skipped}
         return Planned(
@@ -160,8 +178,9 @@ class DayService:
             },
         )  # fmt: skip
 
-    def _ordered(self, date: str, asked: Asked) -> tuple[Order, tuple[Clash, ...]]:
-        sessions = self._sessions(date, asked.serve)
+    def _ordered(
+        self, date: str, asked: Asked, sessions: Mapping[str, Session]
+    ) -> tuple[Order, tuple[Clash, ...]]:
         table = self.tables.table(asked, sessions)
         key = repr((
             date, sorted(asked.facts.items(), key=lambda kv: kv[0]), asked.serve, asked.from_min,
@@ -272,8 +291,9 @@ class DayService:
 
         def replan(joint: JointDish, change: Mapping[str, object]) -> JointDish | None:
             kept = facts["joints"].get(joint.id) or {}
+            start, asked = on_top(kept, change, sessions[joint.id])
             try:
-                forecast, _ = self.tables.forecast(sessions[joint.id], {**kept, **change})
+                forecast, _ = self.tables.forecast(start, asked)
             except TrencherError:
                 return None
             return replace(joint, forecast=forecast, oven=str(change.get("oven") or joint.oven))
@@ -318,12 +338,58 @@ class DayService:
         self._checked(date, part)
         before = self.day(date)
         joints = self._sessions(date, datetime.fromisoformat(before.facts["serve_at"]))
+        if "joints" in part:
+            part = {**part, "joints": self._written(part["joints"], before.facts["joints"], joints)}
         day = self._add(date, "changed", {**part, **self._under_way(date)})
         self._hand_on(day, joints)
+        self._rewrite(before, day, joints)
         return day
+
+    def _written(
+        self, asked: Mapping[str, Any], kept: Mapping[str, Any], joints: Mapping[str, Session]
+    ) -> dict[str, Any]:
+        """The entries with the method each writes for its joint; raises before any is kept."""
+        found: dict[str, Any] = {}
+        for roast_id, entry in asked.items():
+            session, old = joints.get(roast_id), kept.get(roast_id) or {}
+            change = asked_of(entry)
+            if session is None or session.status != "planning" or not change:
+                found[roast_id] = change
+            elif change == asked_of(old) and stands(old, session):
+                found[roast_id] = old
+            else:
+                start = before_it(old, session)
+                was = {"oven_id": start.plan["oven_id"], "method": start.method}
+                found[roast_id] = {
+                    **change, "was": was, "made": self.tables.way_for(start, change),
+                }  # fmt: skip
+        return found
+
+    def _rewrite(self, before: Day, after: Day, joints: Mapping[str, Session]) -> None:
+        """The roasts get what the day now asks of them, or back what they were before it asked."""
+        for roast_id, session in joints.items():
+            old = before.facts["joints"].get(roast_id) or {}
+            new = after.facts["joints"].get(roast_id) or {}
+            if session.status != "planning" or new == old:
+                continue
+            if new.get("made"):
+                oven, method = new.get("oven") or new["was"]["oven_id"], new["made"]
+            elif stands(old, session):
+                oven, method = old["was"]["oven_id"], old["was"]["method"]
+            else:
+                continue
+            if oven != session.plan["oven_id"]:
+                self.roasts.change(roast_id, {"oven_id": oven})
+            # A way that nobody had chosen cannot be un-chosen: the assumed one is written down.
+            now = self.repository.session(roast_id)
+            method = method or first_way(self.roasts.wish(now))
+            self.roasts.choose(roast_id, method, session.school)
 
     def _under_way(self, date: str) -> dict[str, Any]:
         """Where a day is under way, a change plans its rest anew: what is on stays on."""
+        day = self.repository.day(date)
+        if not (day.done or day.skipped):
+            return {}
         anew = self._anew(date)
         return {AGAIN: anew} if anew["begun"] else {}
 
@@ -357,7 +423,7 @@ class DayService:
             if change.get("oven"):
                 self.repository.oven(change["oven"])
         serve = datetime.fromisoformat(facts["serve_at"])
-        if serve.date().isoformat() != date:
+        if _date_of(facts["serve_at"]) != date:
             raise InputError(
                 f"{serve:%d %B} is another day", where="serve_at", allowed="an hour of this day"
             )
@@ -425,6 +491,7 @@ class DayService:
         joints = self._sessions(date, datetime.fromisoformat(day.facts["serve_at"]))
         back = self._add(date, "withdrew", {"seq": chosen})
         self._hand_on(back, joints)
+        self._rewrite(day, back, joints)
         return back
 
 

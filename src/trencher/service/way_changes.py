@@ -18,21 +18,27 @@ from trencher.service.planning import ANY_METHOD, Wish, work_out
 def changed_forecast(
     wish: Wish, method: str, change: Mapping[str, Any], doors: tuple[float, ...] = ()
 ) -> Forecast:
-    """The joint's forecast with a day's changes: ``air_c`` one heat all the way, ``pace_c`` its
-    longest heat so much higher, ``earlier_min`` of rest more. ``doors``: minutes at which other
-    dishes open its oven. Raises what the planner raises."""
-    if change.get("air_c"):
-        method = one_heat(wish, method, float(change["air_c"]))
-    if change.get("pace_c"):
-        method = other_pace(wish, method, float(change["pace_c"]))
-    if change.get("earlier_min"):
-        method = longer_rest(wish, method, float(change["earlier_min"]))
+    """The joint's forecast with a day's changes. ``doors``: minutes at which other dishes open its
+    oven. Raises what the planner raises."""
+    method = changed_method(wish, method, change)
     found, _ = work_out(wish, method, quick=True)
     if doors:
         times = [(s.start_min, s.end_min) for s in found.stages]
         opened = with_doors(wish.roast(method).method, times, doors)
         found, _ = work_out(wish, str(opened), quick=True)
     return found
+
+
+def changed_method(wish: Wish, method: str, change: Mapping[str, Any]) -> str:
+    """The method with a day's changes: ``air_c`` one heat all the way, ``pace_c`` its longest heat
+    so much higher, ``earlier_min`` of rest more. Raises what the planner raises."""
+    if change.get("air_c"):
+        method = one_heat(wish, method, float(change["air_c"]))
+    if change.get("pace_c"):
+        method = other_pace(wish, method, float(change["pace_c"]))
+    if change.get("earlier_min"):
+        method = longer_rest(wish, method, float(change["earlier_min"]))
+    return method
 
 
 def first_way(wish: Wish) -> str:

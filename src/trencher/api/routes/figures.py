@@ -122,7 +122,7 @@ def _figure(profile: Profile, now: Profile, row: FigureRow, change: Change | Non
     temp: float | None
     if row == "strict":
         words = (profile.strict, now.strict)
-        temp, hold = now.strict_c, None if change is None else change.hold_min
+        temp, hold = now.strict_c, now.strict_hold_min
     else:
         words = (profile.figures[row].words, now.figures[row].words)
         temp, hold = now.figures[row].temp_c, now.figures[row].hold_min

@@ -101,8 +101,9 @@ def edited(profile: Profile, changes: Mapping[str, Change]) -> Profile:
         if row == "strict":
             assert change.temp_c is not None
             found = replace(
-                found, strict=figure_words(change.temp_c, change.hold_min), strict_c=change.temp_c
-            )
+                found, strict=figure_words(change.temp_c, change.hold_min), strict_c=change.temp_c,
+                strict_hold_min=change.hold_min,
+            )  # fmt: skip
         elif row in get_args(SafetyClass):
             words = figure_words(change.temp_c, change.hold_min)
             figures[row] = Figure(change.temp_c, change.hold_min, words)  # type: ignore[index]
@@ -116,15 +117,18 @@ def edited(profile: Profile, changes: Mapping[str, Change]) -> Profile:
 
 def is_lower(profile: Profile, change: Change) -> bool:
     """Whether one's own value asks for less than the published one."""
-    if change.row == "strict":
-        return (change.temp_c or 0.0) < profile.strict_c
-    if change.row in get_args(SafetyClass):
-        was = profile.figures[change.row]  # type: ignore[index]
-        if was.temp_c is None:
+    if change.row in FIGURE_ROWS:
+        if change.row == "strict":
+            temp: float | None
+            temp, hold = profile.strict_c, profile.strict_hold_min
+        else:
+            was = profile.figures[change.row]
+            temp, hold = was.temp_c, was.hold_min
+        if temp is None:
             return False
-        if change.temp_c is None or change.temp_c < was.temp_c:
+        if change.temp_c is None or change.temp_c < temp:
             return True
-        return change.temp_c == was.temp_c and change.hold_min < was.hold_min
+        return change.temp_c == temp and change.hold_min < hold
     was_value = float(getattr(profile, change.row))
     assert change.value is not None
     # Food may stand longer, or warmer in the fridge; or it may be kept hot at less.

@@ -69,7 +69,8 @@ class Profile:
 
     ``cold_c``, ``hot_c``: between these food does not stand for long, at most
     ``room_min`` before it is eaten; leftovers keep ``keep_days``. ``strict``: the figure for
-    people at greater risk, ``strict_c`` its temperature; only a reading in that slice counts.
+    people at greater risk, ``strict_c`` held for ``strict_hold_min``; only a reading in that
+    slice counts.
     """
 
     id: ProfileId
@@ -82,6 +83,7 @@ class Profile:
     hot_c: float = 60.0
     room_min: float = 120.0
     strict_c: float = 70.0
+    strict_hold_min: float = 0.0
     keep_days: int = 2
     checked: str = "2026-11; check with your own authority"
 
@@ -129,7 +131,7 @@ PROFILES: dict[ProfileId, Profile] = {
          "boar": _UK_HELD},
         strict="{c:70} held for 2 minutes, or {c:75} for 30 seconds",
         source="UK Food Standards Agency cooking guidance", holding=HELD_UK,
-        cold_c=8.0, hot_c=63.0,
+        cold_c=8.0, hot_c=63.0, strict_hold_min=2.0,
     ),
     "us": Profile(
         "us", "United States",

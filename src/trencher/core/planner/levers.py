@@ -148,8 +148,9 @@ def levers(
     base_kitchen = kitchen(replace(roast, method=ahead), grid, nominal)
     base = _result(base_kitchen, walk(base_kitchen), wanted)
     found: list[Lever] = []
+    over = current >= len(ahead.stages)
     for code, words, rewrite in LEVERS:
-        new = rewrite(ahead.stages, current)
+        new = "The rest is over: carve it." if over else rewrite(ahead.stages, current)
         if isinstance(new, str):
             found.append(Lever(code=code, words=words, method=None, result=None, reason=new))
             continue
@@ -170,10 +171,7 @@ def levers(
 
 
 Need = Literal["sooner", "later", "browner", "paler"]
-NEEDS: dict[Need, str] = {
-    "sooner": "It must be ready sooner", "later": "It must wait: they are late",
-    "browner": "It is too pale", "paler": "It is brown enough",
-}  # fmt: skip
+"""What is wrong: it must be ready sooner; they are late; it is too pale; it browned early."""
 DEGREE_WEIGHS_MIN, EVEN_WEIGHS_MIN, CRUST_WEIGHS_MIN = 4.0, 40.0, 60.0
 """What a degree beside the wanted peak, all of the even share, all of the crust are worth in
 minutes. Guesses about what a table minds: they only put levers in order."""
