@@ -1194,11 +1194,12 @@ class DayChange(In):
 
 
 class SlippedBody(In):
-    """“I forgot …”: which slip, about which dish ("" for the table)."""
+    """“I forgot …”: which slip, about which dish ("" for the table), said of which line."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"code": "plates_cold", "dish": ""}]})
     code: Annotated[str, Field(min_length=1, max_length=40)]
     dish: Annotated[str, Field(max_length=60)] = ""
+    step: Annotated[str | None, Field(max_length=160)] = None
 
 
 class DidBody(In):

@@ -177,10 +177,7 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
             raise Conflict("no way has been chosen yet", allowed="choose a way first")
         if status != "planning":
             raise Conflict(f"the joint is already {status}")
-    if kind in ("read", "marked", "ended_stage", "rewrote") and status not in (
-        "roasting",
-        "resting",
-    ):
+    if kind in WHILE_IN and status not in ("roasting", "resting"):
         raise Conflict(
             "the joint is not in the oven" if status == "planning" else "this roast is finished",
             allowed="put it in first" if status == "planning" else "see it in the Book",

@@ -40,7 +40,7 @@ from trencher.service.buying import AtTable
 from trencher.service.clock import Clock
 from trencher.service.day_table import Asked, TableMaker, side_dish
 from trencher.service.feed import Feed
-from trencher.service.joint_changes import asked_of, before_it, on_top, stands
+from trencher.service.joint_changes import asked_of, before_it, on_top, settled, stands
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import first_way
 from trencher.store.repository import Repository
@@ -139,21 +139,8 @@ class DayService:
         facts = {**day.facts, **(part or {})}
         serve = datetime.fromisoformat(facts["serve_at"])
         sessions = self._sessions(date, serve)
-        kept = day.facts["joints"]
-        if part is not None and "joints" in part:
-            # Tried otherwise: from what the joint was before the day asked anything of it.
-            tried = {k: asked_of(entry) for k, entry in part["joints"].items()}
-            for k in sessions:
-                if tried.get(k, {}) == asked_of(kept.get(k) or {}):
-                    tried |= {k: kept[k]} if k in kept else {}
-                else:
-                    sessions[k] = before_it(kept.get(k) or {}, sessions[k])
-            facts["joints"] = tried
-        # Where another way was chosen since, that is the last word.
-        facts["joints"] = {
-            k: entry for k, entry in facts["joints"].items()
-            if not entry.get("made") or (k in sessions and stands(entry, sessions[k]))
-        }  # fmt: skip
+        tried = None if part is None else part.get("joints")
+        facts["joints"], sessions = settled(day.facts["joints"], tried, sessions)
         order, found = self._ordered(date, self._asked(day, facts, serve), sessions)
         now = (self.clock.now() - serve).total_seconds() / 60.0
         over = {*day.done, *day.skipped}
@@ -173,7 +160,7 @@ class DayService:
             done={step: minute(at) for step, at in day.done.items() if "/before-" in step},
             from_min=None if again is None else minute(again.at),
             begun={} if again is None else {
-                step: Begun(**{**where, "at_min": minute(where["at_min"])})
+                step: Begun(at_min=minute(where["at"]), **_but(where, "at"))
                 for step, where in again.begun.items()
             },
         )  # fmt: skip
@@ -270,15 +257,17 @@ class DayService:
             for row in slips_for(step, table)
         ]
 
-    def slipped(self, date: str, code: str, dish: str) -> Day:
-        """A slip is owned up to; its mend, where there still is one, becomes a task."""
+    def slipped(self, date: str, code: str, dish: str, step_id: str | None = None) -> Day:
+        """A slip is owned up to; its mend, where there still is one, becomes a task. ``step_id``:
+        the line it is said of."""
         planned = self.planned(date)
         row = slip_named(code)
         known = {j.id for j in planned.order.table.joints}
         known |= {d.id for d in planned.order.table.sides}
         if dish and dish not in known:
             raise NotFound(f"{dish!r} is no dish of this day", where="dish")
-        found = mend(row, planned.order.table, dish, planned.now_min)
+        step = next((x for x in planned.order.steps if x.id == step_id), None)
+        found = mend(row, planned.order.table, dish, planned.now_min, step)
         at = self.clock.now().isoformat(timespec="minutes")
         return self._add(
             date, "slipped",
@@ -323,6 +312,11 @@ class DayService:
         if not 0 <= number < len(planned.clashes):
             raise OutOfRange("clash", number, 0, max(len(planned.clashes) - 1, 0))
         return repairs(planned.order, planned.clashes[number], self._replan(planned))
+
+    def tell(self) -> None:
+        """Every screen is told that any day may look otherwise now."""
+        for date in self.dates():
+            self.feed.ring(day=date)
 
     # --- commands ------------------------------------------------------------------------------
     def _add(self, date: str, kind: str, data: Any) -> Day:
@@ -468,15 +462,20 @@ class DayService:
 
     def _anew(self, date: str) -> dict[str, Any]:
         planned = self.planned(date)
-        over = {
-            step: (datetime.fromisoformat(at) - planned.serve_at).total_seconds() / 60.0
-            for step, at in (*planned.day.done.items(), *planned.day.skipped.items())
-        }
-        begun = begun_steps(planned.order, over)
+
+        def minutes(ticks: Mapping[str, str]) -> dict[str, float]:
+            return {
+                step: (datetime.fromisoformat(at) - planned.serve_at).total_seconds() / 60.0
+                for step, at in ticks.items()
+            }
+
+        begun = begun_steps(
+            planned.order, minutes(planned.day.done), minutes(planned.day.skipped)
+        )  # fmt: skip
         return {
             "at": self.clock.now().isoformat(timespec="minutes"),
             "begun": {
-                step: {**vars(b), "at_min": planned.hour(b.at_min).isoformat()}
+                step: {"at": planned.hour(b.at_min).isoformat(), **_but(vars(b), "at_min")}
                 for step, b in begun.items()
             },
         }
@@ -493,6 +492,10 @@ class DayService:
         self._hand_on(back, joints)
         self._rewrite(day, back, joints)
         return back
+
+
+def _but(facts: Mapping[str, Any], key: str) -> dict[str, Any]:
+    return {k: v for k, v in facts.items() if k != key}
 
 
 def _about(row: SlipRow, dish: str, table: Table) -> str:

@@ -43,3 +43,26 @@ def on_top(
     if stands(kept, session):
         return before_it(kept, session), {**asked_of(kept), **change}
     return session, dict(change)
+
+
+def settled(
+    kept: Mapping[str, Any], tried: Mapping[str, Any] | None, sessions: Mapping[str, Session]
+) -> tuple[dict[str, Any], dict[str, Session]]:
+    """The entries that count, and the roasts they are asked of. ``tried``: entries that are only
+    tried, each from what its joint was before the day asked anything of it; None for none."""
+    roasts = dict(sessions)
+    entries = {k: dict(entry) for k, entry in kept.items()}
+    if tried is not None:
+        entries = {k: asked_of(entry) for k, entry in tried.items()}
+        for k, session in sessions.items():
+            old = kept.get(k) or {}
+            if entries.get(k, {}) != asked_of(old):
+                roasts[k] = before_it(old, session)
+            elif old:
+                entries[k] = dict(old)
+    # Where another way was chosen since, that is the last word.
+    standing = {
+        k: entry for k, entry in entries.items()
+        if not entry.get("made") or (k in roasts and stands(entry, roasts[k]))
+    }  # fmt: skip
+    return standing, roasts

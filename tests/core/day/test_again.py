@@ -63,6 +63,17 @@ def test_who_took_it_out_had_put_it_in(planned: Order) -> None:
     assert found["roast-celeriac/1"].over_min <= found["roast-celeriac/2"].at_min + 1e-6
 
 
+def test_a_step_that_is_skipped_is_over_and_a_turn_left_out_begins_nothing(
+    planned: Order,
+) -> None:
+    skipped = begun_steps(planned, {}, {"leeks-in-the-pan/1": NOW - 5.0})
+    assert set(skipped) == {"leeks-in-the-pan/1"}
+    assert skipped["leeks-in-the-pan/1"].minutes < 1.0
+    assert begun_steps(planned, {}, {"roast-celeriac/2/turn1": NOW}) == {}
+    order = running_order(replace(planned.table, now_min=NOW, begun=skipped))
+    assert next(s for s in order.steps if s.id == "leeks-in-the-pan/2").at_min >= NOW - HURRIED_MIN
+
+
 def test_waiting_longer_than_liked_does_not_forbid_what_follows(planned: Order) -> None:
     hours_ago = {"leeks-in-the-pan/1": -600.0}
     order = again(planned, hours_ago, NOW)

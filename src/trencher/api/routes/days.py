@@ -76,7 +76,7 @@ def slips(
 @router.post("/{date}/slips", status_code=201)
 def slipped(house: HouseDep, date: Date, body: s.SlippedBody) -> s.DayOut:
     """Own up to a slip; its mend becomes a task."""
-    house.days.slipped(date, body.code, body.dish)
+    house.days.slipped(date, body.code, body.dish, body.step)
     return _view(house, date)
 
 

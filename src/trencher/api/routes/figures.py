@@ -103,8 +103,7 @@ def forget(house: HouseDep, profile_id: str, row: str) -> list[ProfileOut]:
 
 def _tell(house: House) -> None:
     house.feed.ring()
-    for date in house.days.dates():
-        house.feed.ring(day=date)
+    house.days.tell()
 
 
 def _profile(house: House, profile: Profile, in_use: str) -> ProfileOut:

@@ -114,8 +114,7 @@ def set_people(house: HouseDep, body: s.PeopleBody) -> list[s.GuestBody]:
     if len(names) != len(set(names)):
         raise Conflict("a name stands there twice", allowed="each name once")
     house.repository.set_setting("people", [g.model_dump() for g in body.people])
-    for date in house.days.dates():
-        house.feed.ring(day=date)
+    house.days.tell()
     return body.people
 
 

@@ -12,24 +12,31 @@ from trencher.core.day.order import Order
 LEAST_MIN = 0.5
 
 
-def begun_steps(order: Order, over: Mapping[str, float]) -> dict[str, Begun]:
+def begun_steps(
+    order: Order, over: Mapping[str, float], skipped: Mapping[str, float] | None = None
+) -> dict[str, Begun]:
     """Steps of the sides that have begun, each where it stands.
 
-    ``over``: line → minute at which it was ticked or skipped. A heated step is ticked when it goes
-    on, a step of the hands when it is finished; whoever took a dish out had put it in, and whoever
-    did a later step had done the one before.
+    ``over``: line → minute at which it was ticked. A heated step is ticked when it goes on, a step
+    of the hands when it is finished; whoever took a dish out had put it in, and whoever did a later
+    step had done the one before. ``skipped``: whole steps that will not be done are over at once;
+    a turn that is left out says nothing about its dish.
     """
     found: dict[str, Begun] = {}
+    gone = skipped or {}
     for dish in order.table.sides:
         if dish.id in order.left_out:
             continue
         following: Begun | None = None
         for i in range(len(dish.side.steps) - 1, -1, -1):
             key = step_id(dish, i)
-            ticked = [line for line in over if line == key or line.startswith(f"{key}/")]
+            ticked = any(line == key or line.startswith(f"{key}/") for line in over)
+            at = order.sides_at[key]
+            if key in gone and not ticked:
+                found[key] = following = replace(at, at_min=gone[key], minutes=LEAST_MIN)
+                continue
             if not ticked and following is None:
                 continue
-            at = order.sides_at[key]
             now = _as_ticked(at, key, over, heated=dish.side.steps[i].where in ("oven", "hob"))
             if following is not None and now.over_min > following.at_min:
                 end = following.at_min

@@ -158,7 +158,7 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
         return Clash(
             what="rings", dish=dish.id, other="rings", words=f"{name}: no ring of the hob is free."
         )
-    if table.is_quiet(-1e9, 0.0) and _placeable(replace(table, quiet=(), away=()), dish):
+    if table.alone and _placeable(replace(table, quiet=(), away=()), dish):
         return Clash(
             what="quiet", dish=dish.id, other="",
             words=f"{name} would want somebody in {_hours(table, None)}.",

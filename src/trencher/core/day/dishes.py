@@ -240,10 +240,15 @@ class Table:
     gravy: Mapping[str, Any] = field(default_factory=dict)
     mends: tuple[Step, ...] = ()
 
+    @property
+    def alone(self) -> tuple[tuple[float, float], ...]:
+        """From–to, when nobody is there: asleep or away."""
+        return (*self.quiet, *self.away)
+
     def is_quiet(self, from_min: float, to_min: float | None = None) -> bool:
         """Whether nobody is there for a moment, or for some of a stretch: asleep or away."""
         to = from_min + 1e-6 if to_min is None else to_min
-        return any(from_min < b and to > a for a, b in (*self.quiet, *self.away))
+        return any(from_min < b and to > a for a, b in self.alone)
 
     def is_away(self, from_min: float, to_min: float) -> bool:
         """Whether nobody is at home for some of a stretch."""

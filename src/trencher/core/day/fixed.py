@@ -194,7 +194,7 @@ class Fixed:
                 joint,
                 self.table.before_now_min,
                 self.table.done,
-                (*self.table.quiet, *self.table.away),
+                self.table.alone,
             ).steps:
                 self._take(left, step.at_min, step.hands_min, 1.0)
             for moment in moments(joint):

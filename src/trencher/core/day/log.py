@@ -34,7 +34,7 @@ class Slip:
 @dataclass(frozen=True)
 class Again:
     """The moment from which the day was planned anew; ``begun``: step of a side → where it stood:
-    ``at``, ``minutes``, ``oven``, ``air_c``, ``tin_of``, ``brown``."""
+    ``at`` (an hour), ``minutes``, ``oven``, ``air_c``, ``tin_of``, ``brown``."""
 
     at: str
     begun: Mapping[str, Payload] = field(default_factory=dict)

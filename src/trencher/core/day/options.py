@@ -168,7 +168,7 @@ class Writer:
 
     def _wakes(self, step: SideStep, option: Option) -> bool:
         """Whether it wants hands in the quiet hours."""
-        if not (self.table.quiet or self.table.away) or step.where == "stand":
+        if not self.table.alone or step.where == "stand":
             return False
         until = self.fixed.minute(option.end)
         begins = until - self._minutes(option)

@@ -97,7 +97,7 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
         oven = table.room.oven(joint.oven)
         steps += joint_steps(joint, oven)
         spans += joint_spans(joint, oven)
-        ahead = before(joint, table.before_now_min, table.done, (*table.quiet, *table.away))
+        ahead = before(joint, table.before_now_min, table.done, table.alone)
         steps += ahead.steps
         spans += ahead.spans
         needs += ahead.fridge

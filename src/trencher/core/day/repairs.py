@@ -167,7 +167,10 @@ def later(table: Table, minutes: float) -> Table:
         quiet=tuple((a - minutes, b - minutes) for a, b in table.quiet),
         away=tuple((a - minutes, b - minutes) for a, b in table.away),
         mends=tuple(
-            replace(m, at_min=m.at_min - minutes, until_min=m.until_min - minutes)
+            replace(
+                m, at_min=m.at_min - minutes, until_min=m.until_min - minutes,
+                latest_min=None if m.latest_min is None else m.latest_min - minutes,
+            )
             for m in table.mends
         ),
     )  # fmt: skip

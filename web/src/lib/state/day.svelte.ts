@@ -127,9 +127,9 @@ export class DayState {
     return want(http.GET('/days/{date}/slips', { params: { path: { date: this.date }, query } }))
   }
 
-  slipped(code: string, dish: string): Promise<boolean> {
+  slipped(code: string, dish: string, step: string | null): Promise<boolean> {
     return this.#command(() =>
-      want(http.POST('/days/{date}/slips', { ...this.#path, body: { code, dish } })),
+      want(http.POST('/days/{date}/slips', { ...this.#path, body: { code, dish, step } })),
     )
   }
 

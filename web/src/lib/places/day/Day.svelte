@@ -202,7 +202,7 @@
         ondid={(step, at, skipped) => void here.did(step, at, skipped)}
         onundo={(seq) => void here.undo(seq)}
         askSlips={(step) => here.slips(step)}
-        onslip={(slip) => void here.slipped(slip.code, slip.dish)}
+        onslip={(slip, step) => void here.slipped(slip.code, slip.dish, step)}
       />
     </div>
   </div>

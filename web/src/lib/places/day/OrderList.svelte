@@ -25,7 +25,7 @@
     ondid: (step: string, at: Date | null, skipped: boolean) => void
     onundo: (seq: number | null) => void
     askSlips: (step: string) => Promise<Slip[]>
-    onslip: (slip: Slip) => void
+    onslip: (slip: Slip, step: string) => void
   } = $props()
 
   const serve = $derived(new Date(day.serve_at))
@@ -165,7 +165,7 @@
                         class="undo"
                         onclick={() => {
                           slips = null
-                          onslip(slip)
+                          onslip(slip, step.id)
                         }}>Make it a task</button
                       >
                     {:else}
