@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -199,6 +200,22 @@ def test_quiet_hours_may_cross_midnight(joints: House) -> None:
     assert all(b - a == pytest.approx(450.0) for a, b in nights)
     joints.days.change(DAY, {"quiet": None})
     assert joints.days.planned(DAY).order.table.quiet == ()
+
+
+def test_an_evening_far_from_greenwich_is_still_the_same_day(
+    joints: House, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("TZ", "America/New_York")
+    time.tzset()
+    try:
+        # Half past eight there; browsers send it as the next day's hour in UTC.
+        joints.days.change(DAY, {"serve_at": "2026-10-04T00:30:00+00:00"})
+        assert joints.days.likely() == DAY
+        with pytest.raises(InputError, match="another day"):
+            joints.days.change(DAY, {"serve_at": "2026-10-04T04:30:00+00:00"})
+    finally:
+        monkeypatch.undo()
+        time.tzset()
 
 
 def test_what_the_day_makes_of_a_joint_is_what_the_fire_follows(joints: House) -> None:
