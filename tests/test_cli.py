@@ -161,3 +161,38 @@ def test_a_recipe_that_is_not_there_is_one_line(tmp_path: Path) -> None:
     done = trencher("read", str(tmp_path / "nothing.txt"), described)
     assert done.returncode == 2
     assert done.stderr.count("\n") == 1
+
+
+def test_follow_prints_one_line_for_each_reading(tmp_path: Path) -> None:
+    readings = tmp_path / "readings.csv"
+    readings.write_text(
+        "minute,core_c,place,event,seconds\n20,,,turn down,\n30,9.5\n45,57..59,core,door,60\n",
+        encoding="utf-8",
+    )
+    done = trencher("follow", written(tmp_path, GOOD), str(readings))
+    assert done.returncode == 0, done.stderr
+    lines = [json.loads(line) for line in done.stdout.splitlines()]
+    assert [(x["minute"], x["reading_c"]) for x in lines] == [(30.0, 9.5), (45.0, 58.0)]
+    for line in lines:
+        assert line["pull_min"]["p10"] <= line["pull_min"]["p50"] <= line["pull_min"]["p90"]
+        assert line["peak_c"]["p10"] <= line["peak_c"]["p50"] <= line["peak_c"]["p90"]
+    assert lines[0]["flags"] == []
+    assert lines[1]["flags"] == ["near_surface"]
+
+
+@pytest.mark.parametrize(
+    ("text", "where"),
+    [
+        ("minute,core_c\n30,hot\n", "line 2, core_c"), ("minute,core_c\n", "CSV"),
+        ("minute,core_c,event\n30,,dance\n", "line 2, event"),
+        ("minute,core_c,event\n90,,taken out\n95,,turn down\n", "event"),
+    ],
+)  # fmt: skip
+def test_follow_says_what_is_wrong_in_one_line(tmp_path: Path, text: str, where: str) -> None:
+    readings = tmp_path / "readings.csv"
+    readings.write_text(text, encoding="utf-8")
+    done = trencher("follow", written(tmp_path, GOOD), str(readings))
+    assert done.returncode == 2
+    assert where in done.stderr
+    assert len(done.stderr.strip().splitlines()) == 1
+    assert "Traceback" not in done.stderr

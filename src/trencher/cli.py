@@ -27,6 +27,14 @@ def _read(path: Path) -> bytes:
         raise InputError(reason, where=str(path), allowed="a file to read") from None
 
 
+def _text(path: Path) -> str:
+    raw = sys.stdin.buffer.read() if str(path) == "-" else _read(path)
+    try:
+        return raw.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise InputError("this is not text", where=str(path), allowed="UTF-8 text") from None
+
+
 @app.command()
 def simulate(
     roast: Annotated[Path, typer.Argument(help="A roast as JSON (docs/formats.md).")],
@@ -60,13 +68,25 @@ def read(
     from trencher.formats.reading import write_reckoning
     from trencher.formats.roast import load_json, read_roast
 
-    raw = sys.stdin.buffer.read() if str(recipe) == "-" else _read(recipe)
-    try:
-        text = raw.decode("utf-8")
-    except UnicodeDecodeError:
-        raise InputError("this is not text", where=str(recipe), allowed="UTF-8 text") from None
+    text = _text(recipe)
     described = read_roast(load_json(_read(roast)))
     print(json.dumps(write_reckoning(reckon(text, described)), ensure_ascii=False))
+
+
+@app.command()
+def follow(
+    roast: Annotated[Path, typer.Argument(help="A roast as JSON (docs/formats.md).")],
+    readings: Annotated[Path, typer.Argument(help="Readings and events as CSV; - is stdin.")],
+) -> None:
+    """Print what each reading makes of a roast, one line of JSON for each."""
+    from trencher.core.belief.replay import replayed
+    from trencher.devices.readings_csv import lines_of, read_csv
+    from trencher.formats.following import write_following
+    from trencher.formats.roast import load_json, read_roast
+
+    described = read_roast(load_json(_read(roast)))
+    for found in replayed(described, lines_of(read_csv(_text(readings)))):
+        print(json.dumps(write_following(*found), ensure_ascii=False), flush=True)
 
 
 @app.command()

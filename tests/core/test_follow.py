@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from tests.kitchens import HOT_THEN_LOW, ONE_HEAT, go, roast, sirloin
-from trencher.core.belief.follow import Outlook, Reading, believe, outlook
+from trencher.core.belief.follow import Outlook, believe, outlook
+from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
 from trencher.core.method.stages import Minutes
 from trencher.core.planner.doubt import Doubt

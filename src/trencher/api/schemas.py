@@ -394,11 +394,12 @@ class ReadingBody(In):
     low_c: Annotated[float, Field(ge=-25, le=130)]
     high_c: Annotated[float, Field(ge=-25, le=130)] | None = None
     place: Literal["core", "thin_end", "near_surface", "unknown"] = "core"
+    instrument: Literal["probe", "spot"] = "probe"
     minute: Minute | None = None
 
 
 class CsvBody(In):
-    """Readings as CSV: a header ``minute,core_c[,place]``, then a line each."""
+    """Readings as CSV: a header ``minute,core_c[,place,event,seconds]``, then a line each."""
 
     model_config = ConfigDict(
         json_schema_extra={"examples": [{"csv": "minute,core_c\n30,15.5\n45,24\n"}]}
@@ -421,6 +422,39 @@ class MarkBody(In):
     what: Annotated[str, Field(min_length=1, max_length=20)]
     text: Annotated[str, Field(max_length=400)] = ""
     minute: Minute | None = None
+    seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
+    oven_id: Id | None = None
+    sense: Annotated[str, Field(max_length=30)] | None = None
+
+
+class CorrectBody(In):
+    """Other data for an earlier entry; what is left out stays. ``at``: when it went in."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"seq": 5, "minute": 40}]})
+    seq: Annotated[int, Field(ge=1)]
+    minute: Minute | None = None
+    low_c: Annotated[float, Field(ge=-25, le=130)] | None = None
+    high_c: Annotated[float, Field(ge=-25, le=130)] | None = None
+    place: Literal["core", "thin_end", "near_surface", "unknown"] | None = None
+    seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
+    text: Annotated[str, Field(max_length=400)] | None = None
+    core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
+    at: datetime | None = None
+
+
+class SenseOut(Out):
+    """A sign to go by without a thermometer. ``speaks``: of core, surface or tenderness; ``low_c``
+    to ``high_c``: where the middle is then, for what speaks of the core."""
+
+    code: str
+    channel: str
+    words: str
+    speaks: str
+    means: str
+    surely: str
+    low_c: float | None
+    high_c: float | None
+    source: str
 
 
 class CarveBody(In):
@@ -948,13 +982,14 @@ class RoastLine(Out):
 
 
 class EventOut(Out):
-    """A line of the log."""
+    """A line of the log. ``data``: as it counts now; ``corrected``: it once said otherwise."""
 
     seq: int
     kind: str
     at: datetime
     data: dict[str, Any]
     withdrawn: bool
+    corrected: bool
 
 
 class ReadingOut(Out):
@@ -1085,6 +1120,7 @@ class OutlookOut(Out):
     stages: list[StageOut]
     curve: list[tuple[float, float, float, float]]
     air: list[tuple[float, float]]
+    air_there_min: float | None
     flags: dict[int, str]
     slices: list[SliceOut]
     map: MapOut

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import datetime
 from typing import Any
 
@@ -11,6 +12,7 @@ import numpy as np
 from trencher.api import schemas as s
 from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.catalogue.safety import Profile
+from trencher.core.catalogue.senses import Sense
 from trencher.core.joint import Size
 from trencher.core.method.stages import (
     Method,
@@ -36,7 +38,7 @@ from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.rest import slow_enough
 from trencher.core.planner.setup import kitchen
 from trencher.core.planner.whatif import Difference
-from trencher.core.session import Session
+from trencher.core.session import Session, counted
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
 from trencher.core.units import dial_text
 from trencher.service.ovens import Tonight
@@ -311,6 +313,11 @@ def _planned(session: Session) -> s.PlannedOut | None:
     return None
 
 
+def senses(signs: Sequence[Sense]) -> list[s.SenseOut]:
+    """What a cook without a thermometer goes by."""
+    return [s.SenseOut.model_validate(sign, from_attributes=True) for sign in signs]
+
+
 def _verdict(session: Session) -> s.VerdictOut | None:
     return None if session.verdict is None else s.VerdictOut(**session.verdict)
 
@@ -318,6 +325,7 @@ def _verdict(session: Session) -> s.VerdictOut | None:
 def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, str]) -> s.RoastOut:
     """A roast as it stands, with its log."""
     plan = session.plan
+    now = {e.seq: e.data for e in counted(session)}
     return s.RoastOut(
         id=roast_id,
         name=plan["name"],
@@ -346,8 +354,8 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         log=[
             s.EventOut(
                 seq=e.seq, kind=e.kind, at=datetime.fromisoformat(times[e.seq]),
-                data={k: v for k, v in e.data.items() if k != "planned"},
-                withdrawn=e.seq in session.withdrawn,
+                data={k: v for k, v in now.get(e.seq, e.data).items() if k != "planned"},
+                withdrawn=e.seq in session.withdrawn, corrected=e.seq in session.corrected,
             )
             for e in session.log
         ],
@@ -402,12 +410,33 @@ def outlook(f: Following) -> s.OutlookOut:
         air=[
             (round(float(t) / 60, 2), round(float(a), 1)) for t, a in zip(every, air, strict=True)
         ],
-        flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=True) if flag},
+        # Senses come after the readings, and are never flagged.
+        flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=False) if flag},
+        air_there_min=_air_there(f),
         slices=_slices(slices_of(o.walk.end)),
         map=_map(map_of),
         carve_from_min=_carve_from(f),
         figure=figure(f.verdict),
     )
+
+
+def _air_there(f: Following) -> float | None:
+    """When the oven's air is down (or up) to what the stage that is on wants; None if it is, or
+    the joint is out of the oven."""
+    stage = f.line.ahead.stages[len(f.line.past.stages) - 1]
+    if not isinstance(stage, Oven):
+        return None
+    record = f.outlook.walk.end.record[: f.outlook.walk.end.rows]
+    aim = kitchen(f.roast, deviation=f.outlook.nominal).true_air(stage)
+    aim += f.outlook.nominal.oven_c if stage.cooker is None else f.outlook.nominal.other_oven_c
+    later = record[record[:, 0] >= f.outlook.now_min * 60.0]
+    there = np.abs(later[:, 1] - aim) <= AIR_THERE_C
+    if not there.any() or bool(there[0]):
+        return None
+    return float(later[int(np.argmax(there)), 0]) / 60.0
+
+
+AIR_THERE_C = 6.0
 
 
 def _width_over_thickness(session: Session) -> float:
@@ -422,14 +451,13 @@ def _stages(f: Following) -> list[s.StageOut]:
     """The plan's stages with their real or expected times: what is past and ahead, joined again."""
     plan, walk = f.line.plan, f.outlook.walk
     k = kitchen(f.roast)
-    cooker = f.roast.cooker
-    past = len(f.line.past.stages)
     found: list[s.StageOut] = []
-    # ``ahead`` repeats the current stage when something of it is left.
-    split = len(walk.stages) - len(plan.stages)
     for i, stage in enumerate(plan.stages):
-        first = walk.stages[i if i < past else i + max(split, 0)]
-        last = walk.stages[i + split] if i == past - 1 and split > 0 else first
+        # Something that befell a stage cuts it into parts; what is left of the current one follows.
+        parts = [w for w, origin in zip(walk.stages, f.line.origins, strict=False) if origin == i]
+        first, last = parts[0], parts[-1]
+        cooker = getattr(last.stage, "cooker", None) or f.roast.cooker
+        air = k.true_air(replace(stage, cooker=cooker)) if isinstance(stage, Oven) else None
         planned = f.planned.stages[i]
         length = planned.end_min - planned.start_min
         found.append(
@@ -441,12 +469,7 @@ def _stages(f: Following) -> list[s.StageOut]:
                     if isinstance(stage.length, Minutes | Rate)
                     else None
                 ),
-                air_c=k.true_air(stage) if isinstance(stage, Oven) else None,
-                dial_c=(
-                    k.true_air(stage) + cooker.dial_error_at(k.true_air(stage))
-                    if isinstance(stage, Oven)
-                    else None
-                ),
+                air_c=air, dial_c=None if air is None else air + cooker.dial_error_at(air),
             )
         )  # fmt: skip
     return found
@@ -479,7 +502,7 @@ def _dial_now(following: Following, record: OvenRecord, lever: Lever, now: int) 
     if not isinstance(stage, Oven) or (isinstance(before, Oven) and before.temp.c == stage.temp.c):
         return ""
     air = kitchen(following.roast).true_air(stage)
-    cooker = following.roast.cooker
+    cooker = stage.cooker or following.roast.cooker
     return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
 
 

@@ -1,29 +1,33 @@
 """A roast as a fold: (session, event) → session. Pure; only the service knows the hour.
 
 Minutes count from the moment the joint went in. Events are only ever added; ``withdrew`` takes an
-earlier one out of what counts, and both stay in the log. Folding the log again gives the same
-session, which is what makes a crash harmless.
+earlier one out of what counts, ``corrected`` gives it other data, and all stay in the log. Folding
+the log again gives the same session, which is what makes a crash harmless.
 """
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from trencher.core.errors import Conflict, InputError
-from trencher.core.events import Event, Folded, Payload, folded
+from trencher.core.catalogue.senses import SENSES
+from trencher.core.errors import Conflict, InputError, UnknownName
+from trencher.core.events import Event, Folded, Payload, counting, folded, refolded
 
 Status = Literal["planning", "roasting", "resting", "done"]
 
 KINDS = (
     "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
-    "judged",
-    "withdrew",
+    "judged", "withdrew", "corrected",
 )  # fmt: skip
 WHILE_IN = ("read", "marked", "ended_stage", "rewrote")
-MARKS = ("door", "browned", "basted", "moved_probe", "note")
-WITHDRAWABLE = ("put_in", "read", "ended_stage", "rewrote", "marked", "carved", "judged")
+MARKS = (
+    "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
+    "moved_oven", "moved_probe", "browned", "sense", "note",
+)  # fmt: skip
+CORRECTABLE = ("put_in", "read", "ended_stage", "marked", "carved")
+WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "corrected")
 
 
 @dataclass(frozen=True)
@@ -35,16 +39,21 @@ class LoggedReading:
     low_c: float
     high_c: float
     place: str
+    instrument: str = "probe"
 
 
 @dataclass(frozen=True)
 class Mark:
-    """Something seen or done, with its minute."""
+    """Something seen or done, with its minute. ``seconds`` the door stood open, None uncounted;
+    ``oven_id`` it was moved to; ``sense``: code of what was sensed."""
 
     seq: int
     what: str
     minute: float
     text: str
+    seconds: float | None = None
+    oven_id: str | None = None
+    sense: str | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -72,6 +81,13 @@ class Session(Folded):
     def pulled_min(self) -> float | None:
         """Minute of the take-out, or None."""
         return None if self.pull_stage is None else self.ends.get(self.pull_stage)
+
+    @property
+    def oven_id(self) -> str:
+        """The oven it is in: the plan's, or the one it was moved to last."""
+        moved = [m for m in self.marks if m.what == "moved_oven" and m.oven_id is not None]
+        last = max(moved, key=lambda m: (m.minute, m.seq), default=None)
+        return str(self.plan["oven_id"] if last is None else last.oven_id)
 
 
 def _laid(s: Session, e: Event) -> Session:
@@ -101,7 +117,10 @@ def _put_in(s: Session, e: Event) -> Session:
 
 def _read(s: Session, e: Event) -> Session:
     d = e.data
-    reading = LoggedReading(e.seq, d["minute"], d["low_c"], d["high_c"], d.get("place", "core"))
+    reading = LoggedReading(
+        e.seq, d["minute"], d["low_c"], d["high_c"], d.get("place", "core"),
+        d.get("instrument", "probe"),
+    )  # fmt: skip
     ordered = sorted((*s.readings, reading), key=lambda r: (r.minute, r.seq))
     return replace(s, readings=tuple(ordered))
 
@@ -124,7 +143,11 @@ def _rewrote(s: Session, e: Event) -> Session:
 
 
 def _marked(s: Session, e: Event) -> Session:
-    mark = Mark(e.seq, e.data["what"], e.data["minute"], e.data.get("text", ""))
+    d = e.data
+    mark = Mark(
+        e.seq, d["what"], d["minute"], d.get("text", ""), d.get("seconds"), d.get("oven_id"),
+        d.get("sense"),
+    )  # fmt: skip
     return replace(s, marks=(*s.marks, mark))
 
 
@@ -152,15 +175,40 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
 
 def apply(session: Session, event: Event) -> Session:
     """The session after one more event."""
-    return folded(session, event, _FOLDS)
+    return folded(session, event, _FOLDS, _counting)
 
 
 def replay(events: Iterable[Event]) -> Session:
     """The session a log makes."""
-    session = Session()
-    for event in events:
-        session = apply(session, event)
-    return session
+    return refolded(Session(), events, _FOLDS, _counting)
+
+
+def _counting(log: Sequence[Event], gone: frozenset[int]) -> list[Event]:
+    """What counts. When the moment it went in is corrected, what was entered before keeps its hour:
+    its minutes, counted from that moment, move."""
+    shifts = [
+        (e.seq, float(e.data["shift_min"]))
+        for e in log
+        if e.kind == "corrected" and "shift_min" in e.data and e.seq not in gone
+    ]
+    events = counting(log, gone)
+    return [_shifted(e, sum(by for seq, by in shifts if seq > e.seq)) for e in events]
+
+
+def counted(session: Session) -> list[Event]:
+    """The events of a session that count, as corrected."""
+    return _counting(session.log, session.withdrawn)
+
+
+def _shifted(e: Event, by_min: float) -> Event:
+    if by_min == 0.0 or e.kind == "put_in":
+        return e
+    data = dict(e.data)
+    if "minute" in data:
+        data["minute"] = max(float(data["minute"]) + by_min, 0.0)
+    if "ends" in data:
+        data["ends"] = {k: max(float(v) + by_min, 0.05) for k, v in data["ends"].items()}
+    return Event(e.seq, e.kind, data)
 
 
 def check_step(session: Session, kind: str, data: Payload) -> None:
@@ -187,10 +235,19 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
             f"{data.get('what')!r} cannot be marked", where="what",
             allowed=f"allowed: {', '.join(MARKS)}",
         )  # fmt: skip
+    if kind == "marked" and data.get("what") == "sense" and data.get("sense") not in SENSES:
+        raise UnknownName("sense", data.get("sense"), list(SENSES))
     if kind == "carved" and status != "resting":
         raise Conflict(f"the joint is {status}, not resting", allowed="take it out first")
     if kind == "judged" and status != "done":
         raise Conflict("the roast is not finished", allowed="carve first, then judge")
+    if kind == "corrected":
+        seq = data.get("seq")
+        kinds = {e.seq: e.kind for e in session.log}
+        if seq not in kinds or seq in session.withdrawn:
+            raise Conflict(f"there is no event {seq} to correct")
+        if kinds[seq] not in CORRECTABLE:
+            raise Conflict(f"{kinds[seq]!r} cannot be corrected", allowed="take it back instead")
     if kind == "withdrew":
         seq = data.get("seq")
         known = {e.seq: e.kind for e in session.log}

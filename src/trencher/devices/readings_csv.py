@@ -1,7 +1,8 @@
 """Readings as CSV, in and out: what a logging thermometer leaves, what a spreadsheet wants.
 
-Columns ``minute,core_c`` and, if wanted, ``place``. Minute 0: the joint went in. ``core_c`` may
-be a range that flickers, ``57..59``. Places are core, thin_end, near_surface, unknown.
+Columns ``minute,core_c`` and, if wanted, ``place``, ``event``, ``seconds``. Minute 0: the joint
+went in. ``core_c`` may be a range that flickers, ``57..59``, or empty beside an event. Places are
+core, thin_end, near_surface, unknown; events those of ``belief.replay``.
 """
 
 from __future__ import annotations
@@ -11,24 +12,37 @@ import io
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import get_args
+from typing import cast, get_args
 
-from trencher.core.belief.follow import Place
+from trencher.core.belief.happened import LONGEST_DOOR_S
+from trencher.core.belief.reading import Place, Reading
+from trencher.core.belief.replay import Line, Told
 from trencher.core.errors import InputError
 
-COLUMNS = ("minute", "core_c", "place")
+COLUMNS = ("minute", "core_c", "place", "event", "seconds")
+ALSO = {
+    "turn_down": "turned_down", "turndown": "turned_down", "down": "turned_down",
+    "takeout": "taken_out", "take_out": "taken_out", "out": "taken_out", "pulled": "taken_out",
+    "door_opened": "door", "cover": "covered", "uncover": "uncovered", "baste": "basted",
+    "turn": "turned", "moved": "probe_moved", "moved_probe": "probe_moved", "off": "oven_off",
+    "on": "oven_on", "brown": "browned",
+}  # fmt: skip
+"""Other words for events; spaces and hyphens are read as underscores."""
 MOST_LINES = 5000
 LOW_C, HIGH_C, LAST_MIN = -25.0, 130.0, 48 * 60.0
 
 
 @dataclass(frozen=True)
 class CsvReading:
-    """One line: minute since it went in, °C from … to, place."""
+    """One line: minute since it went in; °C from … to (None beside an event alone), its place;
+    what happened, and the seconds the door stood open."""
 
     minute: float
-    low_c: float
-    high_c: float
+    low_c: float | None
+    high_c: float | None
     place: str
+    event: str = ""
+    seconds: float | None = None
 
 
 def _number(text: str, where: str, low: float, high: float, unit: str) -> float:
@@ -43,6 +57,42 @@ def _number(text: str, where: str, low: float, high: float, unit: str) -> float:
     return value
 
 
+def _line(cells: dict[str, str], where: str) -> CsvReading:
+    low, _, high = cells["core_c"].partition("..")
+    place = cells.get("place") or "core"
+    if place not in get_args(Place):
+        raise InputError(
+            f"{place!r} is no place", where=where,
+            allowed=f"allowed: {', '.join(get_args(Place))}",
+        )  # fmt: skip
+    event = (cells.get("event") or "").casefold().replace(" ", "_").replace("-", "_")
+    event = ALSO.get(event, event)
+    if event and event not in get_args(Told):
+        raise InputError(
+            f"{event!r} is no event", where=f"{where}, event",
+            allowed=f"allowed: {', '.join(get_args(Told))}",
+        )  # fmt: skip
+    seconds = cells.get("seconds") or None
+    if not low and not event:
+        raise InputError("neither a reading nor an event", where=where, allowed="one of them")
+    unit = "°C"
+    reading = CsvReading(
+        _number(cells["minute"], f"{where}, minute", 0.0, LAST_MIN, "min"),
+        _number(low, f"{where}, core_c", LOW_C, HIGH_C, unit) if low else None,
+        _number(high or low, f"{where}, core_c", LOW_C, HIGH_C, unit) if low else None,
+        place,
+        event,
+        None
+        if seconds is None
+        else _number(seconds, f"{where}, seconds", 0.0, LONGEST_DOOR_S, "s"),
+    )
+    if reading.low_c is not None and reading.high_c is not None and reading.high_c < reading.low_c:
+        raise InputError(
+            f"{cells['core_c']} falls", where=f"{where}, core_c", allowed="57..59 rises"
+        )
+    return reading
+
+
 def read_csv(text: str) -> list[CsvReading]:
     """The readings of a CSV text with a header. InputError names line, fault, what is allowed."""
     rows = csv.reader(io.StringIO(text))
@@ -50,7 +100,7 @@ def read_csv(text: str) -> list[CsvReading]:
     if header[:2] != ["minute", "core_c"] or not set(header) <= set(COLUMNS):
         raise InputError(
             f"the header is {','.join(header)!r}"[:80], where="line 1",
-            allowed="minute,core_c or minute,core_c,place",
+            allowed="minute,core_c and then any of place, event, seconds",
         )  # fmt: skip
     found: list[CsvReading] = []
     for row in rows:
@@ -64,35 +114,38 @@ def read_csv(text: str) -> list[CsvReading]:
                 f"{len(row)} columns", where=where, allowed=f"as the header: {len(header)}"
             )
         cells = dict(zip(header, (cell.strip() for cell in row), strict=False))
-        low, _, high = cells["core_c"].partition("..")
-        place = cells.get("place") or "core"
-        if place not in get_args(Place):
-            raise InputError(
-                f"{place!r} is no place", where=where,
-                allowed=f"allowed: {', '.join(get_args(Place))}",
-            )  # fmt: skip
-        reading = CsvReading(
-            _number(cells["minute"], f"{where}, minute", 0.0, LAST_MIN, "min"),
-            _number(low, f"{where}, core_c", LOW_C, HIGH_C, "°C"),
-            _number(high or low, f"{where}, core_c", LOW_C, HIGH_C, "°C"),
-            place,
-        )
-        if reading.high_c < reading.low_c:
-            raise InputError(
-                f"{cells['core_c']} falls", where=f"{where}, core_c", allowed="57..59 rises"
-            )
-        found.append(reading)
+        found.append(_line(cells, where))
     if not found:
         raise InputError("there is no reading", where="CSV", allowed="at least one line")
     return found
 
 
+def lines_of(readings: Iterable[CsvReading]) -> list[Line]:
+    """What was read from a CSV as lines to be replayed."""
+    return [
+        Line(
+            r.minute,
+            None
+            if r.low_c is None or r.high_c is None
+            else Reading(r.minute, r.low_c, r.high_c, cast("Place", r.place)),
+            cast("Told", r.event) if r.event else None,
+            r.seconds,
+        )
+        for r in readings
+    ]
+
+
 def write_csv(readings: Iterable[CsvReading]) -> str:
     """Readings as CSV; reading it back gives the same."""
+    readings = list(readings)
+    width = 5 if any(r.event for r in readings) else 3
     out = io.StringIO()
     lines = csv.writer(out, lineterminator="\n")
-    lines.writerow(COLUMNS)
+    lines.writerow(COLUMNS[:width])
     for r in readings:
-        core = f"{r.low_c:.10g}" if r.high_c == r.low_c else f"{r.low_c:.10g}..{r.high_c:.10g}"
-        lines.writerow((f"{r.minute:.10g}", core, r.place))
+        core = "" if r.low_c is None else f"{r.low_c:.10g}"
+        if r.high_c is not None and r.high_c != r.low_c:
+            core += f"..{r.high_c:.10g}"
+        seconds = "" if r.seconds is None else f"{r.seconds:.10g}"
+        lines.writerow((f"{r.minute:.10g}", core, r.place, r.event, seconds)[:width])
     return out.getvalue()

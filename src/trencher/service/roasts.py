@@ -8,19 +8,22 @@ import threading
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
-from typing import Any
+from typing import Any, cast
 
-from trencher.core.belief.follow import Outlook, Reading, outlook
+from trencher.core.belief.follow import Outlook, outlook
+from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, What, happened
+from trencher.core.belief.reading import Instrument, Place, Reading
 from trencher.core.belief.timeline import Timeline, timeline
 from trencher.core.catalogue.safety import Profile
+from trencher.core.catalogue.senses import sense
 from trencher.core.errors import Conflict, InputError, OutOfRange, UnknownName
 from trencher.core.method.notation import parse_method
-from trencher.core.method.stages import Minutes
+from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, with_rest
 from trencher.core.planner.levers import Lever, Result, levers
 from trencher.core.planner.setup import Roast
-from trencher.core.session import MARKS, Session, check_step
+from trencher.core.session import MARKS, Mark, Session, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
@@ -69,6 +72,61 @@ class Levers:
     found: tuple[Lever, ...]
 
 
+_HAPPENS = (
+    "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
+    "moved_oven",
+)  # fmt: skip
+_CSV_MARKS = {**{what: what for what in _HAPPENS if what != "moved_oven"}} | {
+    "probe_moved": "moved_probe", "browned": "browned",
+}  # fmt: skip
+_OPENS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
+
+
+_CORRECTS: dict[str, tuple[str, ...]] = {
+    "put_in": ("at", "core_c"), "read": ("minute", "low_c", "high_c", "place"),
+    "ended_stage": ("minute",), "marked": ("minute", "seconds", "text"), "carved": ("minute",),
+}  # fmt: skip
+
+
+def _check_reading(low_c: float, high_c: float) -> None:
+    for value in (low_c, high_c):
+        if not READING_LOW_C <= value <= READING_HIGH_C:
+            raise OutOfRange("reading", value, READING_LOW_C, READING_HIGH_C, "°C")
+    if high_c < low_c:
+        raise InputError(
+            f"{high_c:g} is below {low_c:g}", where="reading", allowed="a range rises: 57..59"
+        )
+
+
+def _own_oven(stage: Stage) -> Stage:
+    return replace(stage, cooker=None) if isinstance(stage, (Oven, Off)) else stage
+
+
+def _happening(mark: Mark, repository: Repository) -> Happening:
+    cooker = None if mark.oven_id is None else cooker_of(repository.oven(mark.oven_id))
+    return Happening(mark.minute, cast("What", mark.what), mark.seconds, mark.text, cooker)
+
+
+def _readings(session: Session, now: float) -> list[Reading]:
+    """What was read up to now, in the session's order, then what senses said of the middle."""
+    moves = [m.minute for m in session.marks if m.what == "moved_probe"]
+    found = [
+        Reading(
+            r.minute, r.low_c, r.high_c, cast("Place", r.place), cast("Instrument", r.instrument),
+            sum(1 for m in moves if m <= r.minute),
+        )
+        for r in session.readings
+        if r.minute <= now
+    ]  # fmt: skip
+    for mark in session.marks:
+        sign = None if mark.sense is None else sense(mark.sense)
+        if sign is None or sign.low_c is None or sign.high_c is None or mark.minute > now:
+            continue
+        tip = found[-1].tip if found else 0
+        found.append(Reading(mark.minute, sign.low_c, sign.high_c, "core", "sense", tip))
+    return found
+
+
 class RoastService:
     """Every command and question about roasts."""
 
@@ -89,8 +147,8 @@ class RoastService:
         return self.repository.session(roast_id)
 
     def oven(self, session: Session) -> OvenRecord:
-        """The oven of a roast."""
-        return self.repository.oven(session.plan["oven_id"])
+        """The oven a roast is in: the plan's, or the one it was moved to."""
+        return self.repository.oven(session.oven_id)
 
     def wish(self, session: Session) -> Wish:
         """What the roast is planned for; a core measured at the door replaces the assumed start."""
@@ -100,8 +158,8 @@ class RoastService:
             joint = replace(joint, start_c=session.start_c)
         return Wish(
             joint=joint,
-            cooker=cooker_of(self.oven(session), joint),
-            oven_sd_c=oven_sd_c(self.oven(session)),
+            cooker=cooker_of(self.repository.oven(plan["oven_id"]), joint),
+            oven_sd_c=oven_sd_c(self.repository.oven(plan["oven_id"])),
             wanted_c=plan["wanted_c"],
             rest_min=plan["rest_min"],
             thermometer=plan.get("thermometer", "leave-in"),
@@ -137,17 +195,18 @@ class RoastService:
         assert session.put_in_at is not None
         roast = wish.roast(session.method)
         planned = cached_walk(roast)
-        line = timeline(planned, dict(session.ends), now)
-        readings = [
-            Reading(r.minute, r.low_c, r.high_c, r.place)  # type: ignore[arg-type]
-            for r in session.readings
-            if r.minute <= now
-        ]
+        line = happened(
+            timeline(planned, dict(session.ends), now), self._happenings(roast_id, session), now
+        )
+        readings = _readings(session, now)
+        doubt = wish.doubt
+        if session.oven_id != session.plan["oven_id"]:
+            doubt = replace(doubt, other_oven_c=oven_sd_c(self.oven(session)) or doubt.oven_c)
         found = Following(
             session=session,
             roast=roast,
             planned=planned,
-            outlook=outlook(roast, line, readings, now, wish.doubt),
+            outlook=outlook(roast, line, readings, now, doubt),
             line=line,
             now=self.clock.now(),
             put_in=datetime.fromisoformat(session.put_in_at),
@@ -155,6 +214,27 @@ class RoastService:
         )
         with self._lock:
             self._beliefs[roast_id] = (key, found)
+        return found
+
+    def _happenings(self, roast_id: str, session: Session) -> list[Happening]:
+        """What was done to it; doors opened for its neighbours in the same oven are its doors."""
+        found = [_happening(m, self.repository) for m in session.marks if m.what in _HAPPENS]
+        assert session.put_in_at is not None
+        mine = datetime.fromisoformat(session.put_in_at)
+        for heading in self.repository.headings():
+            if heading.id == roast_id or heading.status not in ("roasting", "resting"):
+                continue
+            other = self.session(heading.id)
+            if other.oven_id != session.oven_id or other.put_in_at is None:
+                continue
+            later = (datetime.fromisoformat(other.put_in_at) - mine).total_seconds() / 60.0
+            found += [
+                Happening(m.minute + later, "door", m.seconds)
+                for m in other.marks
+                if m.what in _OPENS and m.minute + later > 0
+            ]
+            opened = [0.0, *([] if other.pulled_min is None else [other.pulled_min])]
+            found += [Happening(m + later, "door") for m in opened if m + later > 0]
         return found
 
     def verdict(self, session: Session) -> Verdict:
@@ -240,20 +320,23 @@ class RoastService:
         return minute
 
     def read(
-        self, roast_id: str, low_c: float, high_c: float, place: str, minute: float | None
+        self,
+        roast_id: str,
+        low_c: float,
+        high_c: float,
+        place: str,
+        minute: float | None,
+        instrument: str = "probe",
     ) -> Session:
         """A reading, or a range that flickers."""
-        for value in (low_c, high_c):
-            if not READING_LOW_C <= value <= READING_HIGH_C:
-                raise OutOfRange("reading", value, READING_LOW_C, READING_HIGH_C, "°C")
-        if high_c < low_c:
-            raise InputError(
-                f"{high_c:g} is below {low_c:g}", where="reading", allowed="a range rises: 57..59"
-            )
+        _check_reading(low_c, high_c)
 
         def reading(session: Session) -> Mapping[str, Any]:
             at = self._minute_given(session, minute)
-            return {"minute": at, "low_c": low_c, "high_c": high_c, "place": place}
+            return {
+                "minute": at, "low_c": low_c, "high_c": high_c, "place": place,
+                "instrument": instrument,
+            }  # fmt: skip
 
         return self._add(roast_id, "read", reading)
 
@@ -265,7 +348,14 @@ class RoastService:
         for r in readings:
             self._minute_given(session, r.minute)
         for r in readings:
-            session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute)
+            if r.low_c is not None and r.high_c is not None:
+                session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute)
+            if r.event in _CSV_MARKS:
+                what = _CSV_MARKS[r.event]
+                session = self.mark(roast_id, what, "", r.minute, seconds=r.seconds)
+            elif r.event:
+                stage = session.pull_stage if r.event == "taken_out" else None
+                session = self.end_stage(roast_id, stage, r.minute)
         return session
 
     def write_csv(self, roast_id: str) -> str:
@@ -315,30 +405,88 @@ class RoastService:
         line = offered.following.line
         ends: dict[int, float] = {}
         at = 0.0
-        for n, stage in enumerate(line.past.stages):
+        for n, stage in enumerate(line.plain.stages):
             assert isinstance(stage.length, Minutes)
             at += stage.length.min
             ends[n] = round(at, 3)
+        # What befell it stays in its own events: the way is written without.
+        later = lever.method.stages[len(line.past.stages) :]
+        method = Method((*line.plain.stages, *(_own_oven(s) for s in later)))
         return self._add(
             roast_id, "rewrote",
             {
-                "code": code, "words": lever.words, "method": str(lever.method),
-                "pull_stage": lever.method.pull_index, "ends": ends,
+                "code": code, "words": lever.words, "method": str(method),
+                "pull_stage": method.pull_index, "ends": ends,
                 "minute": round(self.minute(offered.following.session), 3),
             },
         )  # fmt: skip
 
-    def mark(self, roast_id: str, what: str, text: str, minute: float | None) -> Session:
-        """Something seen or done: door, browned, basted, moved probe, a note."""
+    def mark(
+        self, roast_id: str, what: str, text: str, minute: float | None, *,
+        seconds: float | None = None, oven_id: str | None = None, sense_code: str | None = None,
+    ) -> Session:  # fmt: skip
+        """Something seen, done or found: MARKS. ``seconds`` the door stood open; ``oven_id`` for
+        ``moved_oven``, ``sense_code`` for ``sense``."""
         if what not in MARKS:
             raise InputError(
                 f"{what!r} cannot be marked", where="what", allowed=f"allowed: {', '.join(MARKS)}"
             )
-        return self._add(
-            roast_id,
-            "marked",
-            lambda s: {"what": what, "text": text, "minute": self._minute_given(s, minute)},
-        )
+        if seconds is not None and not 0.0 <= seconds <= LONGEST_DOOR_S:
+            raise OutOfRange("seconds", seconds, 0, LONGEST_DOOR_S, "s")
+        if (what == "moved_oven") != (oven_id is not None):
+            raise InputError("which oven?", where="oven_id", allowed="an oven with 'moved_oven'")
+        if oven_id is not None:
+            self.repository.oven(oven_id)
+
+        def marked(session: Session) -> Mapping[str, Any]:
+            data = {"what": what, "text": text, "minute": self._minute_given(session, minute)}
+            more = {"seconds": seconds, "oven_id": oven_id, "sense": sense_code}
+            return data | {k: v for k, v in more.items() if v is not None}
+
+        return self._add(roast_id, "marked", marked)
+
+    def correct(self, roast_id: str, seq: int, part: Mapping[str, Any]) -> Session:
+        """Other data for an earlier event; the log keeps both. ``part``: of minute, low_c, high_c,
+        place, seconds, text, core_c, at. When it went in (``at``, ISO): what was entered keeps its
+        hour, so every clock that counts from then counts from the true moment."""
+
+        def corrected(session: Session) -> Mapping[str, Any]:
+            event = next((e for e in counted(session) if e.seq == seq), None)
+            if event is None:
+                raise Conflict(f"there is no event {seq} to correct")
+            allowed = _CORRECTS.get(event.kind, ())
+            strange = sorted(set(part) - set(allowed))
+            if strange:
+                raise InputError(
+                    f"{strange[0]!r} is no part of this entry", where="correct",
+                    allowed=f"allowed: {', '.join(allowed) or 'nothing'}",
+                )  # fmt: skip
+            data = {**event.data, **part}
+            found: dict[str, Any] = {"seq": seq, "data": data}
+            if "minute" in part:
+                data["minute"] = self._minute_given(session, part["minute"])
+            if "low_c" in data:
+                _check_reading(data["low_c"], data["high_c"])
+            if event.kind == "put_in":
+                self._check_put_in(data)
+                was = datetime.fromisoformat(event.data["at"])
+                by = (was - datetime.fromisoformat(data["at"])).total_seconds() / 60.0
+                if by:
+                    found["shift_min"] = by
+            return found
+
+        return self._add(roast_id, "corrected", corrected)
+
+    def _check_put_in(self, data: Mapping[str, Any]) -> None:
+        core = data.get("core_c")
+        if core is not None and not -25.0 <= core <= 45.0:
+            raise OutOfRange("core_c", core, -25, 45, "°C")
+        at, now = datetime.fromisoformat(data["at"]), self.clock.now()
+        if at.tzinfo is None or not now - timedelta(hours=48) <= at <= now + timedelta(minutes=1):
+            raise InputError(
+                f"{data['at']} cannot be when it went in", where="at",
+                allowed="an hour within the last two days, with its zone",
+            )  # fmt: skip
 
     def carve(self, roast_id: str, minute: float | None) -> Session:
         """Carving begins: the roast is finished."""

@@ -19,13 +19,20 @@ ALPHA_M2_S, ALPHA_PER_C, K_W_MK = 1.30e-7, 0.0022, 0.47
 NR, NZ = 16, 18
 STEP_S = 5.0
 SKIN_WATER_KG_M2 = 3.2
+"""Water the skin gives off before it is dry; what a truth may bring itself."""
 LATENT_J_KG = 2.3e6
+WATER_KG_M3 = 760.0
+FILM_FIRST, FILM_FULL, FILM_MOST, FILM_RATE = 0.7, 0.5, 1.0, 1.0
+"""A wet film on the skin, kg/m²: at first, where it counts as wet all over, at most; its share of
+the rate of open water."""
 SIGMA = 5.67e-8
 
 
 @dataclass(frozen=True, kw_only=True)
 class Truth:
-    """What is really so. Lengths mm, temperatures °C, ``h`` W/m²K; ``probe_mm`` off the axis."""
+    """What is really so. Lengths mm, temperatures °C, ``h`` W/m²K; ``probe_mm`` off the axis;
+    ``skin_kg_m2``: water its skin gives off before it is dry. With ``expel_min`` the skin is
+    instead a film fed by ``feed`` of what hot meat expels, that slowly."""
 
     thickness_mm: float
     width_mm: float
@@ -38,6 +45,9 @@ class Truth:
     room_c: float = 20.0
     probe_mm: float = 4.0
     noise_c: float = 0.25
+    skin_kg_m2: float = SKIN_WATER_KG_M2
+    expel_min: float | None = None
+    feed: float = 0.33
     seed: int = 1
 
 
@@ -59,12 +69,15 @@ class PretendRoast:
     T: Floats = field(init=False)
     minute: float = 0.0
     air: float | None = None
-    water: float = SKIN_WATER_KG_M2
+    water: float = field(init=False)
+    film: Floats = field(init=False)
+    held: Floats = field(init=False)
     history: list[tuple[float, float, float, float]] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         t = self.truth
-        self.T = np.full((NR, NZ), t.start_c)
+        self.T, self.water = np.full((NR, NZ), t.start_c), t.skin_kg_m2
+        self.film, self.held = np.full(NZ, FILM_FIRST), np.ones((NR, NZ))
         # One radius whose circle heats as slowly as the oval, by the usual mean of half-axes.
         a, b = t.thickness_mm / 2000, t.width_mm / 2000
         self.radius = math.sqrt(2.0 * a * a * b * b / (a * a + b * b))
@@ -125,6 +138,17 @@ class PretendRoast:
                 self._note()
         self.air = None if span.air_c is None else air
 
+    def _expelled(self, dt: float) -> Floats:
+        """Water that heat drives out of each slice to its skin, kg per m² of skin, (NZ,)."""
+        held = 1.0 - 0.463 / (1.0 + 30.0 * np.exp(-0.25 * (self.T - 52.0)))
+        assert self.truth.expel_min is not None
+        gone = np.maximum(self.held - held, 0.0) * min(1.0, dt / 60.0 / self.truth.expel_min)
+        self.held -= gone
+        ring = 2.0 * self.r * self.dr / self.radius**2
+        return np.asarray(
+            (gone * ring).sum(axis=0) * WATER_KG_M3 * self.radius / 2.0 * self.truth.feed
+        )
+
     def _step(self, air: float, span: Span, dt: float) -> None:
         T, t = self.T, self.truth
         if span.air_c is None:
@@ -134,12 +158,18 @@ class PretendRoast:
         surface = T[-1]
         k_half = 2 * K_W_MK / self.dr
         h_all = h + emissivity * SIGMA * 4 * ((air + surface) / 2 + 273.15) ** 3
-        wet = min(1.0, max(self.water, 0.0) / SKIN_WATER_KG_M2)
+        wet = np.full(NZ, min(1.0, max(self.water, 0.0) / t.skin_kg_m2))
         pressure = 611.2 * np.exp(17.62 * surface / (243.12 + surface))
+        if t.expel_min is not None:
+            wet = np.minimum(1.0, self.film / FILM_FULL) * FILM_RATE
         steam = 5.0e-9 * h * wet * escape * np.maximum(pressure - 2500.0, 0.0)
         steam = np.minimum(steam, h_all * np.maximum(air - surface + 30, 0.0) / LATENT_J_KG)
         flux = h_all * (air - surface) / (1 + h_all / k_half) - LATENT_J_KG * steam
-        self.water -= float(steam.mean()) * dt
+        if t.expel_min is None:
+            self.water -= float(steam.mean()) * dt
+        else:
+            self.film = np.clip(self.film + (self._expelled(dt) - steam * dt), 0.0, FILM_MOST)
+            self.water -= float(steam.mean()) * dt
         radial = np.zeros((NR + 1, NZ))
         radial[1:-1] = (T[1:] - T[:-1]) / self.dr * self.outer[:-1]
         radial[-1] = flux / K_W_MK * self.radius

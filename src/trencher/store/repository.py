@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session as SqlSession
 
 from trencher.core.day.log import Day, apply_to_day, check_day_step, replay_day
@@ -57,6 +57,15 @@ def _events(sql: SqlSession, roast_id: str) -> list[Event]:
 def _day_events(sql: SqlSession, date: str) -> list[Event]:
     rows = sql.scalars(select(DayEventRow).where(DayEventRow.day == date).order_by(DayEventRow.seq))
     return [Event(r.seq, r.kind, r.data) for r in rows]
+
+
+def _rewrite_readings(sql: SqlSession, roast_id: str, session: Session) -> None:
+    """The readings' own table as the log now counts them."""
+    counts = {r.seq: r for r in session.readings}
+    for row in sql.scalars(select(ReadingRow).where(ReadingRow.roast_id == roast_id)):
+        row.withdrawn = row.seq not in counts
+        if (r := counts.get(row.seq)) is not None:
+            row.minute, row.low_c, row.high_c, row.place = r.minute, r.low_c, r.high_c, r.place
 
 
 class Repository:
@@ -140,12 +149,8 @@ class Repository:
                     place=payload.get("place", "core"), withdrawn=False,
                 )
             )  # fmt: skip
-        if kind == "withdrew":
-            sql.execute(
-                update(ReadingRow)
-                .where(ReadingRow.roast_id == roast_id, ReadingRow.seq == payload["seq"])
-                .values(withdrawn=True)
-            )
+        if kind in ("withdrew", "corrected"):
+            _rewrite_readings(sql, roast_id, after)
         row.status, row.last_seq = after.status, event.seq
         row.name, row.serve_at = after.plan["name"], after.plan["serve_at"]
         return after

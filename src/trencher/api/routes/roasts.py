@@ -10,8 +10,10 @@ from fastapi.responses import PlainTextResponse
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
+from trencher.core.catalogue.senses import senses_for
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
+from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
 RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]
@@ -72,7 +74,9 @@ def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody) -> s.RoastOut:
 def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
-    session = house.roasts.read(roast_id, body.low_c, high, body.place, body.minute)
+    session = house.roasts.read(
+        roast_id, body.low_c, high, body.place, body.minute, body.instrument
+    )
     return _view(house, roast_id, session)
 
 
@@ -111,8 +115,26 @@ def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.Roast
 
 @router.post("/{roast_id}/marks", status_code=201)
 def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody) -> s.RoastOut:
-    """Something seen or done."""
-    return _view(house, roast_id, house.roasts.mark(roast_id, body.what, body.text, body.minute))
+    """Something seen, done or found."""
+    session = house.roasts.mark(
+        roast_id, body.what, body.text, body.minute, seconds=body.seconds, oven_id=body.oven_id,
+        sense_code=body.sense,
+    )  # fmt: skip
+    return _view(house, roast_id, session)
+
+
+@router.post("/{roast_id}/correct")
+def correct(house: HouseDep, roast_id: RoastId, body: s.CorrectBody) -> s.RoastOut:
+    """Other data for an earlier entry; the log keeps both, and the past is computed anew."""
+    part = body.model_dump(mode="json", exclude_unset=True)
+    return _view(house, roast_id, house.roasts.correct(roast_id, part.pop("seq"), part))
+
+
+@router.get("/{roast_id}/senses")
+def list_senses(house: HouseDep, roast_id: RoastId) -> list[s.SenseOut]:
+    """The signs that hold for this cut, and what each speaks of."""
+    cut = joint_of(house.roasts.session(roast_id).plan["joint"]).facts
+    return views.senses(senses_for(cut))
 
 
 @router.post("/{roast_id}/carve")

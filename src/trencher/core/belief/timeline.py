@@ -2,10 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from trencher.core.method.stages import HEATED, Method, Minutes, Stage, UntilCore, celsius
+from trencher.core.method.stages import (
+    HEATED,
+    Method,
+    Minutes,
+    Rate,
+    Stage,
+    UntilCore,
+    celsius,
+)
 from trencher.core.planner.forward import Walk, with_rest
 
 
@@ -13,13 +21,16 @@ from trencher.core.planner.forward import Walk, with_rest
 class Timeline:
     """``past``: fixed lengths up to now. ``ahead``: past and future as one method.
 
-    ``current`` is the index of the stage of ``plan`` that is on; ``pulled_min`` is None until the
-    joint is out.
+    ``origins``: for every stage of ``ahead``, the stage of ``plan`` it is (part of). ``plain``:
+    the past with one stage for one of the plan, without what was done to it. ``current`` is the
+    stage of ``plan`` that is on; ``pulled_min`` is None until the joint is out.
     """
 
     plan: Method
     past: Method
     ahead: Method
+    origins: tuple[int, ...]
+    plain: Method
     current: int
     pulled_min: float | None
 
@@ -31,6 +42,25 @@ class Timeline:
         stages = list(self.ahead.stages)
         stages[i] = replace(stages[i], length=UntilCore(celsius(core_c)))
         return Method(tuple(stages))
+
+
+def as_planned(planned: Walk, reported: Mapping[int, float], now_min: float) -> dict[int, float]:
+    """Ends of stages up to ``now_min`` for a cook who does what the plan says: written minutes end
+    by the clock unless reported otherwise; a goal ends only when reported."""
+    ends: dict[int, float] = {}
+    start = 0.0
+    for i, result in enumerate(planned.stages):
+        if i in reported:
+            ends[i] = reported[i]
+        elif isinstance(result.stage.length, (Minutes, Rate)):
+            ends[i] = start + result.end_min - result.start_min
+        else:
+            break
+        if ends[i] > now_min:
+            del ends[i]
+            break
+        start = ends[i]
+    return ends
 
 
 def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeline:
@@ -59,24 +89,28 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
             break
         past.append(replace(stage, length=Minutes(max(end - start, 0.05))))
         start = end
-    ahead = list(past)
-    here = plan.stages[current]
-    if current == pull:
-        ahead.append(here)
-    elif len(past) == current + 1:
-        planned_end = planned.stages[current].end_min - planned.stages[current].start_min
-        left = planned_end - (now_min - start)
-        if current < len(plan.stages) - 1 or isinstance(here, HEATED):
-            if left > 0.05:
-                ahead.append(replace(here, length=Minutes(left)))
-        else:
-            tail = here if not isinstance(here.length, Minutes) else None
-            if tail is not None:
-                ahead.append(tail)
-            elif left > 0.05:
-                ahead.append(replace(here, length=Minutes(left)))
-    ahead.extend(plan.stages[current + 1 :])
+    left = _left_of_current(planned, plan, past, now_min - start)
+    tail = (*left, *plan.stages[current + 1 :])
+    origins = (*range(current + 1), *(current for _ in left))
+    origins = (*origins, *range(current + 1, len(plan.stages)))
     pulled = ends.get(pull)
     if pulled is not None and pulled > now_min:
         pulled = None
-    return Timeline(plan, Method(tuple(past)), Method(tuple(ahead)), current, pulled)
+    whole = Method(tuple(past))
+    return Timeline(plan, whole, Method((*past, *tail)), origins, whole, current, pulled)
+
+
+def _left_of_current(
+    planned: Walk, plan: Method, past: Sequence[Stage], spent_min: float
+) -> tuple[Stage, ...]:
+    """What is still to come of the stage that is on; () where it is over or overdue."""
+    current = len(past) - 1
+    here = plan.stages[current]
+    if current == planned.pull_index:
+        return (here,)
+    result = planned.stages[current]
+    left = result.end_min - result.start_min - spent_min
+    last_rest = current == len(plan.stages) - 1 and not isinstance(here, HEATED)
+    if last_rest and not isinstance(here.length, Minutes):
+        return (here,)
+    return (replace(here, length=Minutes(left)),) if left > 0.05 else ()

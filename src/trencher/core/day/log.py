@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
 
 from trencher.core.errors import Conflict, InputError
-from trencher.core.events import Event, Folded, Payload, folded
+from trencher.core.events import Event, Folded, Payload, folded, refolded
 
 KINDS = ("opened", "changed", "did", "skipped", "slipped", "replanned", "withdrew")
 FACTS = (
@@ -108,10 +108,7 @@ def apply_to_day(day: Day, event: Event) -> Day:
 
 def replay_day(events: Iterable[Event]) -> Day:
     """The day a log makes."""
-    day = Day()
-    for event in events:
-        day = apply_to_day(day, event)
-    return day
+    return refolded(Day(), events, _FOLDS)
 
 
 def check_day_step(day: Day, kind: str, data: Payload) -> None:

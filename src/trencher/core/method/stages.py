@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from trencher.core import units
+from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.surface import Cover, RestHow
 
 Air = Literal["still", "fan", "air", "grill"]
@@ -142,12 +143,14 @@ Length = Minutes | Rate | UntilCore | UntilPeak | UntilHeld | UntilFalling | Unt
 @dataclass(frozen=True)
 class Task:
     """Something done during a stage, once at a minute of it or again and again; at its start if
-    neither is given. ``words`` as written: ``carrots``, ``200ml``."""
+    neither is given. ``words`` as written: ``carrots``, ``200ml``. ``door_s``: how long the door
+    really stood open for it, once it has been done; not part of the notation."""
 
     verb: Verb
     words: str = ""
     at_min: float | None = None
     every_min: float | None = None
+    door_s: float | None = None
 
     def __str__(self) -> str:
         parts = ["+", self.verb, *([self.words] if self.words else [])]
@@ -174,7 +177,8 @@ def _hung(text: str, tasks: tuple[Task, ...]) -> str:
 class Oven:
     """In an oven whose air is wanted at ``temp``; ``air`` None: the cooker's own kind.
 
-    Dress: closed in by ``cover``, lying on a ``bed``, or in ``liquid_ml`` of liquid.
+    Dress: closed in by ``cover``, lying on a ``bed``, or in ``liquid_ml`` of liquid. ``cooker``:
+    the oven the joint was moved to, where it is not the roast's own; not part of the notation.
     """
 
     temp: Temp
@@ -185,6 +189,7 @@ class Oven:
     bed: Bed | None = None
     liquid_ml: float | None = None
     tasks: tuple[Task, ...] = ()
+    cooker: Cooker | None = None
 
     def __str__(self) -> str:
         words = ["cold"] if self.cold else []
@@ -201,6 +206,7 @@ class Off:
 
     length: Length
     tasks: tuple[Task, ...] = ()
+    cooker: Cooker | None = None
 
     def __str__(self) -> str:
         return _hung(f"off {self.length}", self.tasks)

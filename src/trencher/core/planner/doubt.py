@@ -28,6 +28,7 @@ Floats = NDArray[np.float64]
 
 QUANTITIES = (
     "thickness", "span", "start", "oven", "heat", "conduct", "wet", "probe", "rest", "fat",
+    "drift", "later", "other_oven",
 )  # fmt: skip
 """Order of ``theta``."""
 Z80 = 1.2815515655446004
@@ -45,7 +46,9 @@ PROBE_LOG_SD = 1.0
 class Doubt:
     """Standard deviations. Start and oven in °C, the others relative. Estimates, no source.
 
-    ``probe``: how much further off the axis the tip sits than a careful one (squared)."""
+    ``probe``: how much further off the axis the tip sits than a careful one (squared). ``drift``,
+    ``later``: of the heat to the surface, as it goes on and from a minute on, as logarithms; a plan
+    leaves them out. ``other_oven_c``: of the oven a joint was moved to."""
 
     start_c: float = 2.3
     oven_c: float = 5.0
@@ -55,6 +58,10 @@ class Doubt:
     rest: float = 0.2
     fat: float = 0.3
     probe: float = 1.0
+    drift: float = 0.0
+    later: float = 0.0
+    later_from_min: float = 0.0
+    other_oven_c: float = 0.0
 
 
 MEASURED_FAT_SHARE = 0.35
@@ -64,7 +71,7 @@ KNOWN_OVEN_SD_C = 2.5
 
 
 def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
-    """One draw as a deviation of this roast. ``theta`` (10,) in standard normals."""
+    """One draw as a deviation of this roast. ``theta`` (13,) in standard normals."""
     size = size_of(roast.joint)
     fat = doubt.fat * (1.0 if roast.joint.fat_mm is None else MEASURED_FAT_SHARE)
     return Deviation(
@@ -78,6 +85,10 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         rest=math.exp(doubt.rest * theta[8]),
         fat=math.exp(fat * theta[9]),
         probe_xi=math.sqrt(doubt.probe * PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
+        drift=doubt.drift * float(theta[10]),
+        later=doubt.later * float(theta[11]),
+        later_from_min=doubt.later_from_min,
+        other_oven_c=doubt.other_oven_c * float(theta[12]),
     )
 
 
@@ -113,19 +124,25 @@ def run_members(
     ``by_clock``: the same stages by their minutes. In an oven that is off the core of some draws
     turns before it gets there: such a draw counts at its turning, not at never.
     """
-    found: list[Member] = []
-    for theta in thetas:
-        draw = deviation(theta, roast, doubt)
-        try:
-            found.append(Member(walk(kitchen(roast, COARSE, draw))))
-        except GoalUnreachable:
-            closest = NEVER_MIN
-            if by_clock is not None:
-                done = walk(kitchen(replace(roast, method=by_clock), COARSE, draw))
-                record = done.end.record[: done.end.rows]
-                closest = float(record[int(np.argmax(record[:, 3])), 0]) / 60.0
-            found.append(Member(None, closest))
-    return found
+    # What is not in doubt (a plan's drift) moves nothing: such a draw is the centre again.
+    found: dict[Deviation, Member] = {}
+    draws = [deviation(theta, roast, doubt) for theta in thetas]
+    for draw in draws:
+        if draw not in found:
+            found[draw] = _member(roast, draw, by_clock)
+    return [found[draw] for draw in draws]
+
+
+def _member(roast: Roast, draw: Deviation, by_clock: Method | None) -> Member:
+    try:
+        return Member(walk(kitchen(roast, COARSE, draw)))
+    except GoalUnreachable:
+        closest = NEVER_MIN
+        if by_clock is not None:
+            done = walk(kitchen(replace(roast, method=by_clock), COARSE, draw))
+            record = done.end.record[: done.end.rows]
+            closest = float(record[int(np.argmax(record[:, 3])), 0]) / 60.0
+        return Member(None, closest)
 
 
 def by_the_clock(plan: Walk) -> Method:

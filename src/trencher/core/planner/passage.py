@@ -117,14 +117,15 @@ class Passage:
             since = at
             load = added_kg(task.words) if task.verb == "add" else 0.0
             env[kernel.E_START] = slow
-            env[kernel.E_DIP] = (slow - now) + self._dip(task.verb, slow, load)
+            env[kernel.E_DIP] = (slow - now) + self._dip(task, slow, load)
         now, slow = kernel.air_at(env, spent_s - since)
         return slow, slow - now
 
-    def _dip(self, verb: Verb, slow_c: float, load_kg: float) -> float:
+    def _dip(self, task: Task, slow_c: float, load_kg: float) -> float:
         if self._first[kernel.E_TAU] <= 0.0:
             return 0.0
-        return door_share(DOOR_S[verb], load_kg) * max(slow_c - self.kitchen.room_c, 0.0)
+        door_s = DOOR_S[task.verb] if task.door_s is None else task.door_s
+        return door_share(door_s, load_kg) * max(slow_c - self.kitchen.room_c, 0.0)
 
     def surround(self, spent_s: float) -> Floats:
         """Surroundings so long after the stage began, as a fresh start from there."""

@@ -120,7 +120,10 @@ class Deviation:
     """One draw of what is uncertain, as factors and shifts; all neutral by default.
 
     ``rest``: heat lost in the rest; ``fat``: thickness of what lies on top.
-    ``probe_xi``: where the tip sits, share of the half-thickness off the axis.
+    ``probe_xi``: where the tip sits, share of the half-thickness off the axis. ``drift``: the
+    heat to the surface against its own first hour, as a power of ``conduction.drift_share``;
+    ``later``: its logarithm from ``later_from_min`` on. ``other_oven_c``: air of an oven the joint
+    was moved to.
     """
 
     thickness: float = 1.0
@@ -133,6 +136,10 @@ class Deviation:
     rest: float = 1.0
     fat: float = 1.0
     probe_xi: float = 0.0
+    drift: float = 0.0
+    later: float = 0.0
+    later_from_min: float = 0.0
+    other_oven_c: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -204,20 +211,24 @@ class Kitchen:
     def asked_air(self, stage: Oven) -> float:
         """Air wanted in °C; a dial's number has its error taken off."""
         c = stage.temp.c
-        return self.roast.cooker.true_of_dial(c) if self.roast.temperatures == "dial" else c
+        cooker = stage.cooker or self.roast.cooker
+        return cooker.true_of_dial(c) if self.roast.temperatures == "dial" else c
 
     def true_air(self, stage: Oven) -> float:
         """Air wanted in °C within the oven's limits."""
         c = self.asked_air(stage)
-        low, high = self.roast.cooker.min_c, self.roast.cooker.max_c
+        cooker = stage.cooker or self.roast.cooker
+        low, high = cooker.min_c, cooker.max_c
         return min(max(c, low if low is not None else c), high if high is not None else c)
 
     def dressed(self, stage: Stage, oven_c: float | None, door_s: float) -> Floats:
         """The stage's surroundings at its start. ``oven_c``: where the oven's air is now, None if
         it starts preheated; ``door_s``: how long its door has just stood open."""
         cooker, phys, d = self.roast.cooker, self.roast.physics, self.deviation
+        if isinstance(stage, (Oven, Off)):
+            cooker = stage.cooker or cooker
         if isinstance(stage, Oven):
-            air = self.true_air(stage) + d.oven_c
+            air = self.true_air(stage) + (d.oven_c if stage.cooker is None else d.other_oven_c)
             start = cooker.room_c if stage.cold else air if oven_c is None else oven_c
             under = "liquid" if stage.liquid_ml is not None else stage.bed or "tin"
             env = surface.oven_air(
@@ -235,6 +246,8 @@ class Kitchen:
                     env, litres=stage.liquid_ml / 1000, floor_m2=floor,
                     thickness_m=size.thickness_mm / 1000,
                 )  # fmt: skip
+            env[kernel.E_DRIFT] = d.drift
+            env[kernel.E_LATER], env[kernel.E_LATER_S] = d.later, 60.0 * d.later_from_min
         elif isinstance(stage, Off):
             env = surface.oven_off(
                 cooker, from_c=oven_c or cooker.room_c, door_s=door_s, h_scale=d.heat

@@ -31,7 +31,7 @@ STATE_SIZE = 21
 # Slots of a surrounding (one stage); the slots of four faces and of the ends follow.
 E_START, E_TARGET, E_TAU, E_DIP, E_DIP_TAU, E_LIMIT, E_STEAM = 0, 1, 2, 3, 4, 5, 6
 E_SWING, E_SWING_S, E_NODE, E_NODE_UA, E_NODE_CAP, E_NODE_MOUTH = 7, 8, 9, 10, 11, 12
-E_NODE_DRY_H, E_SOFT_S, E_FACES = 13, 14, 15
+E_NODE_DRY_H, E_SOFT_S, E_DRIFT, E_EASE, E_LATER, E_LATER_S, E_FACES = 13, 14, 15, 16, 17, 18, 19
 F_H, F_EMISSIVITY, F_ESCAPE, F_CONTACT, F_CONTACT_H, F_HOTTER = 0, 1, 2, 3, 4, 5
 FACES, END, SKINS, FACE_SIZE = 4, 4, 5, 6
 ENV_SIZE = E_FACES + SKINS * FACE_SIZE
@@ -57,6 +57,7 @@ REACHED, TIMED_OUT = 1, 0
 RECORD = 7  # time, air, surface, core, thin end, mean, bend (rise towards ξ² = 1 at the core)
 T_LOW, T_STEP, T_LAST = -45.0, 0.25, 1499
 CP_WATER = 4190.0
+DRIFT_FROM_S, DRIFT_ZERO_S = 2400.0, 3600.0
 SIGMA = 5.670374e-8
 BOIL_C = 100.0
 FALL_C = 0.2
@@ -145,6 +146,13 @@ def _touch(env, face, node_wet):
     if env[E_NODE] == LUMP_NODE and not node_wet:
         h = min(h, env[E_NODE_DRY_H])
     return env[at + F_CONTACT] * h
+
+
+@njit(cache=True, nogil=True, inline="always")
+def drift_share(time_s):
+    """How much of the surface heat's drift there is so long after the joint went in: −1 at once, 0
+    after an hour, about 1 after five; every doubling counts alike later on."""
+    return math.log((time_s + DRIFT_FROM_S) / (DRIFT_ZERO_S + DRIFT_FROM_S))
 
 
 @njit(cache=True, nogil=True, inline="always")
@@ -242,9 +250,9 @@ def _surface_laws(
     for f in range(SKINS):
         at = E_FACES + f * FACE_SIZE
         touch = env[at + F_CONTACT]
-        h_free = env[at + F_H] * (1.0 - touch)
+        h_free = env[at + F_H] * (1.0 - touch) * env[E_EASE]
         h_touch = _touch(env, f, node_wet)
-        emissivity = env[at + F_EMISSIVITY] * (1.0 - touch)
+        emissivity = min(1.0, env[at + F_EMISSIVITY] * (1.0 - touch) * env[E_EASE])
         glow = wall + env[at + F_HOTTER]
         escape = par[P_ESCAPE] * env[at + F_ESCAPE] * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
         cell = _outer_cell(f, mid, nr)
@@ -787,6 +795,11 @@ def advance(
             node_wet = env[E_NODE] == LUMP_NODE and state[NODE_KG] > 0.0
             while True:
                 air, wall = air_at(env, since + 0.5 * go)
+                env[E_EASE] = 1.0
+                if env[E_DRIFT] != 0.0:
+                    env[E_EASE] = math.exp(env[E_DRIFT] * drift_share(state[TIME] + 0.5 * go))
+                if env[E_LATER] != 0.0 and state[TIME] >= env[E_LATER_S] - 1.0:
+                    env[E_EASE] *= math.exp(env[E_LATER])
                 secant[0, 0] = 0.0
                 if icy:
                     W1[:], rim1[:], film1[:], Ts1[:] = W, rim, film, Ts

@@ -1,0 +1,173 @@
+"""Hidden roasts: how well the follow-up finds the truth of roasts made by another model.
+
+Truths are drawn around what the cook measured; the follower sees readings of a tip off the axis,
+with noise, and nothing else. One seed, so two runs print the same.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from tests.kitchens import roast
+
+from trencher.core.belief.follow import Outlook, outlook
+from trencher.core.belief.reading import Reading
+from trencher.core.belief.timeline import timeline
+from trencher.core.joint import Joint, size_of
+from trencher.core.method.stages import Method, Minutes, Oven, Rest
+from trencher.core.planner.forward import walk, with_rest
+from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.thermal.cooker import Cooker
+from trencher.sim.roast import PretendRoast, Span, Truth
+
+JOINTS = (
+    ("beef-sirloin-boned", 1.9, 105.0, 205.0),
+    ("beef-topside", 1.6, 95.0, 180.0),
+    ("venison-haunch-boned", 1.7, 98.0, 190.0),
+    ("beef-silverside", 2.3, 112.0, 210.0),
+    ("beef-fillet", 1.1, 68.0, 270.0),
+    ("lamb-loin", 0.9, 66.0, 240.0),
+)
+HEATS = (
+    "{hot}C 20min; {low}C until {goal}; rest tented 30min",
+    "{mid}C until {goal}; rest open 30min",
+)
+COVERS = {"open": 0.0, "tented": 0.6}
+READ_EVERY_MIN = 7.0
+
+
+@dataclass(frozen=True)
+class Hidden:
+    """One hidden roast. ``pull_min``: when its probe shows the goal, or when taken out it will peak
+    at the goal."""
+
+    plan: Roast
+    truth: Truth
+    pull_min: float
+    lived: PretendRoast
+
+
+def _span(stage: Oven | Rest, minutes: float) -> Span:
+    if isinstance(stage, Oven):
+        return Span(minutes, stage.temp.c)
+    return Span(minutes, None, COVERS[stage.how])
+
+
+def _live(truth: Truth, method: Method, pull_min: float | None, stop_c: float) -> PretendRoast:
+    """Live it until its core has passed ``stop_c``, or take it out at ``pull_min`` and rest it."""
+    lived = PretendRoast(truth)
+    for stage in method.stages:
+        assert isinstance(stage, (Oven, Rest))
+        if isinstance(stage, Oven) and isinstance(stage.length, Minutes):
+            lived.go(_span(stage, stage.length.min))
+        elif isinstance(stage, Oven):
+            if pull_min is not None:
+                lived.go(_span(stage, max(pull_min - lived.minute, 0.1)))
+                continue
+            while lived.core_c < stop_c:
+                lived.go(_span(stage, 1.0))
+            return lived
+        else:
+            lived.go(_span(stage, stage.length.min if isinstance(stage.length, Minutes) else 30.0))
+    return lived
+
+
+def _crossing(lived: PretendRoast, core_c: float) -> float:
+    rows = np.array(lived.history)
+    return float(np.interp(core_c, rows[:, 2], rows[:, 0]))
+
+
+def hidden(n: int, *, peak: bool) -> Hidden:
+    """The n-th hidden roast; ``peak``: the goal is the peak after the rest, not a core."""
+    rng = np.random.default_rng([2026, n, peak])
+    cut, kg, thick, length = JOINTS[n % len(JOINTS)]
+    heat = HEATS[n // len(JOINTS) % len(HEATS)]
+    goal = float(rng.integers(52, 62))
+    text = heat.format(
+        hot=rng.integers(205, 235), low=5 * rng.integers(26, 35), mid=5 * rng.integers(28, 37),
+        goal=f"peak {goal:g}C" if peak else f"{goal:g}C",
+    )  # fmt: skip
+    joint = Joint(cut=cut, weight_kg=kg, thickness_mm=thick, length_mm=length, start_c=6.0)
+    plan = roast(text, joint, cooker=Cooker(kind=("fan", "still")[n % 2]))
+    size = size_of(joint)
+    truth = Truth(
+        thickness_mm=thick * float(np.exp(rng.normal(0, 0.025))),
+        width_mm=size.width_mm * float(np.exp(rng.normal(0, 0.05))),
+        length_mm=length * float(np.exp(rng.normal(0, 0.03))),
+        start_c=6.0 + float(np.clip(rng.normal(0, 2.3), -4.5, 4.5)),
+        h=(7.5 if n % 2 == 0 else 6.0) * float(np.exp(rng.normal(0, 0.12))),
+        oven_off_c=float(rng.normal(0, 5.0)), swing_c=float(rng.uniform(1, 6)),
+        lag_min=float(rng.uniform(13, 24)), probe_mm=float(rng.uniform(1, 8)),
+        noise_c=float(rng.uniform(0.15, 0.5)), seed=1000 + n,
+        expel_min=float(rng.uniform(60, 180)), feed=float(rng.uniform(0.6, 1.0)),
+    )  # fmt: skip
+    method, _ = with_rest(plan.method)
+    lived = _live(truth, method, None, goal + 6.0)
+    if not peak:
+        return Hidden(plan, truth, _crossing(lived, goal), lived)
+    low, high = 0.3 * lived.minute, lived.minute
+    for _ in range(9):
+        at = 0.5 * (low + high)
+        rested = _live(truth, method, at, goal)
+        top = max(row[1] for row in rested.history)
+        low, high = (at, high) if top < goal else (low, at)
+    return Hidden(plan, truth, 0.5 * (low + high), lived)
+
+
+def followed(case: Hidden, now: float, spoilt: Sequence[Reading] = ()) -> Outlook:
+    """What the follower makes of it at a minute; ``spoilt`` readings come on top."""
+    first = case.plan.method.stages[0]
+    ends = {0: first.length.min} if isinstance(first.length, Minutes) else {}
+    times = np.arange(20.0, now + 0.01, READ_EVERY_MIN)
+    values = [case.lived.reading_c(float(t)) for t in times]
+    readings = [Reading(float(t), v, v) for t, v in zip(times, values, strict=True)]
+    line = timeline(walk(kitchen(case.plan)), ends, now)
+    return outlook(case.plan, line, [*readings, *spoilt], now)
+
+
+@dataclass(frozen=True)
+class Found:
+    """Errors as shares of the true time, whether the band held it, and clean roasts flagged."""
+
+    errors: dict[float, list[float]]
+    held: dict[float, list[bool]]
+    flagged: list[bool]
+
+
+def survey(count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75)) -> Found:
+    """Follow ``count`` hidden roasts to each share of their true time."""
+    errors: dict[float, list[float]] = {s: [] for s in shares}
+    held: dict[float, list[bool]] = {s: [] for s in shares}
+    flagged = []
+    for n in range(count):
+        case = hidden(n, peak=peak)
+        any_flag = False
+        for share in shares:
+            seen = followed(case, share * case.pull_min)
+            errors[share].append((seen.pull_min - case.pull_min) / case.pull_min)
+            # A band is about the core the follower would take it out at.
+            core = seen.pull_core_c if peak else None
+            true = case.pull_min if core is None else _crossing(case.lived, core)
+            held[share].append(seen.pull_band.low <= true <= seen.pull_band.high)
+            any_flag |= any(seen.flags)
+        flagged.append(any_flag)
+    return Found(errors, held, flagged)
+
+
+def moved_flagged(count: int, off_c: float = 6.0) -> float:
+    """Share of roasts where a tip moved to read ``off_c`` too high or low is flagged in two."""
+    caught = []
+    for n in range(count):
+        case = hidden(n, peak=False)
+        at = (0.45 + 0.1 * (n % 4)) * case.pull_min
+        sign = 1.0 if n % 2 else -1.0
+        wrong = []
+        for later in (1.0, 6.0):
+            value = case.lived.reading_c(at + later) + sign * off_c
+            wrong.append(Reading(at + later, value, value))
+        seen = followed(case, at, wrong[:1])
+        both = followed(replace(case), at + 6.0, wrong)
+        caught.append(bool(seen.flags[-1]) or any(both.flags[-2:]))
+    return float(np.mean(caught))

@@ -1,0 +1,43 @@
+"""What was seen of a joint: a number, a range that flickers, or what a sense says of its core."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+Place = Literal["core", "thin_end", "near_surface", "unknown"]
+Instrument = Literal["probe", "spot", "sense"]
+
+NOISE_SD_C: dict[Instrument, float] = {"probe": 0.5, "spot": 1.0, "sense": 0.0}
+"""A tip that stays in; one stuck in anew each time, never twice in the same place; a sense carries
+its own doubt in its range. Estimates."""
+UNKNOWN_SD_C = 4.0
+"""A number read somewhere in the joint says little about its core. Estimate."""
+BELIEVED: tuple[Place, ...] = ("core", "thin_end", "unknown")
+"""Places that say something about the core. Near the surface there is only the surface."""
+
+
+@dataclass(frozen=True)
+class Reading:
+    """One reading: minute from the start, °C (a range has ``low_c`` < ``high_c``), its place, what
+    it was read with, and how often the tip had been moved by then."""
+
+    minute: float
+    low_c: float
+    high_c: float
+    place: Place = "core"
+    instrument: Instrument = "probe"
+    tip: int = 0
+
+    @property
+    def value_c(self) -> float:
+        """Middle of what was seen."""
+        return 0.5 * (self.low_c + self.high_c)
+
+    @property
+    def sd_c(self) -> float:
+        """Doubt of the instrument, the place and the range, °C."""
+        half = 0.5 * (self.high_c - self.low_c)
+        place = UNKNOWN_SD_C if self.place == "unknown" else 0.0
+        return math.hypot(NOISE_SD_C[self.instrument], half, place)

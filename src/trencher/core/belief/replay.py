@@ -1,0 +1,84 @@
+"""Following from a file: line after line, as if each had just been handed over.
+
+A line may be for an earlier minute: what it tells counts from then, and the past is computed anew.
+The cook is taken to do what the plan says unless a line says otherwise.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
+from typing import Literal, cast
+
+from trencher.core.belief.follow import Outlook, outlook
+from trencher.core.belief.happened import Happening, What, happened
+from trencher.core.belief.reading import Reading
+from trencher.core.belief.timeline import as_planned, timeline
+from trencher.core.errors import InputError
+from trencher.core.planner.doubt import Doubt
+from trencher.core.planner.forward import walk
+from trencher.core.planner.setup import Roast, kitchen
+
+Told = Literal[
+    "door", "turned_down", "taken_out", "covered", "uncovered", "basted", "turned", "added",
+    "poured", "oven_off", "oven_on", "probe_moved", "browned",
+]  # fmt: skip
+BELIEF_EVERY_MIN = 1.0 / 3.0
+
+
+@dataclass(frozen=True)
+class Line:
+    """A reading, an event, or both, at a minute. ``seconds``: how long the door stood open."""
+
+    minute: float
+    reading: Reading | None = None
+    event: Told | None = None
+    seconds: float | None = None
+
+
+def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[tuple[Line, Outlook, str]]:
+    """For each line with a reading: the line, the outlook then, and the reading's flag.
+
+    Belief is renewed at most every 20 s of roast time, or where a line is for earlier than that.
+    """
+    planned = walk(kitchen(roast))
+    last = len(planned.stages) - 1
+    readings: list[Reading] = []
+    events: list[Happening] = []
+    moves: list[float] = []
+    ends: dict[int, float] = {}
+    now, believed_at = 0.05, -math.inf
+    found: Outlook | None = None
+    for line in lines:
+        now = max(now, line.minute)
+        if line.event is not None:
+            found = None
+            if line.event == "probe_moved":
+                readings = [
+                    replace(r, tip=r.tip + 1) if r.minute >= line.minute else r for r in readings
+                ]
+                moves.append(line.minute)
+            elif line.event in ("turned_down", "taken_out"):
+                stage = (
+                    planned.pull_index
+                    if line.event == "taken_out"
+                    else timeline(planned, as_planned(planned, ends, line.minute - 0.01),
+                                  line.minute).current
+                )  # fmt: skip
+                if stage >= last or (ends and stage < max(ends)):
+                    raise InputError(
+                        f"there is no stage to end at minute {line.minute:g}", where="event",
+                        allowed="turned_down once for each stage, taken_out once",
+                    )  # fmt: skip
+                ends[stage] = line.minute
+            elif line.event != "browned":
+                events.append(Happening(line.minute, cast("What", line.event), line.seconds))
+        if line.reading is None:
+            continue
+        tip = sum(1 for m in moves if m <= line.minute)
+        readings.append(replace(line.reading, tip=tip))
+        if found is None or now - believed_at >= BELIEF_EVERY_MIN - 1e-9 or line.minute < now:
+            at = happened(timeline(planned, as_planned(planned, ends, now), now), events, now)
+            found, believed_at = outlook(roast, at, readings, now, Doubt()), now
+        yield line, found, found.flags[-1] if len(found.flags) == len(readings) else ""

@@ -1,0 +1,29 @@
+"""The following format: what ``trencher follow`` prints for each reading."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from trencher.core.belief.follow import Outlook
+from trencher.core.belief.replay import Line
+
+
+def write_following(line: Line, found: Outlook, flag: str) -> dict[str, Any]:
+    """One reading's outlook as plain data ready for JSON. Minutes from the start, °C, unrounded.
+
+    ``pull_min``: when the probe shows ``pull_core_c``; ``peak_c``: the peak if taken out then.
+    """
+    reading = line.reading
+    assert reading is not None
+    pull, peak = found.pull_band, found.peak_band
+    return {
+        "minute": line.minute,
+        "reading_c": reading.value_c,
+        "pull_min": {"p10": pull.low, "p50": found.pull_min, "p90": pull.high},
+        "peak_c": {"p10": peak.low, "p50": found.peak_c, "p90": peak.high},
+        "flags": [flag] if flag else [],
+        "pull_core_c": found.pull_core_c,
+        "core_c": found.core_c,
+        "rate_c_min": found.rate_c_min,
+        "look_min": found.look_min,
+    }
