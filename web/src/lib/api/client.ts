@@ -40,6 +40,7 @@ export type Buying = Schemas['BuyingOut']
 export type Care = Schemas['CareBody']
 export type SaltAdvice = Schemas['SaltAdviceOut']
 export type Guest = Schemas['GuestBody']
+export type Sense = Schemas['SenseOut']
 export type Levers = Schemas['LeversOut']
 export type Need = NonNullable<
   NonNullable<paths['/roasts/{roast_id}/levers']['get']['parameters']['query']>['need']

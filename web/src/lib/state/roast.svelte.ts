@@ -1,6 +1,15 @@
 // One roast on one screen: as the server has it, with its commands.
 
-import { http, want, type Levers, type Need, type Outlook, type Roast } from '$lib/api/client'
+import {
+  http,
+  want,
+  type Levers,
+  type Need,
+  type Outlook,
+  type Roast,
+  type Schemas,
+  type Sense,
+} from '$lib/api/client'
 
 type Path = { params: { path: { roast_id: string } } }
 
@@ -80,7 +89,7 @@ export class RoastState {
       want(
         http.POST('/roasts/{roast_id}/readings', {
           ...this.#path,
-          body: { low_c, high_c, place },
+          body: { low_c, high_c, place, instrument: 'probe' },
         }),
       ),
     )
@@ -107,10 +116,20 @@ export class RoastState {
     )
   }
 
-  mark(what: string, text = ''): Promise<boolean> {
-    return this.#do(() =>
-      want(http.POST('/roasts/{roast_id}/marks', { ...this.#path, body: { what, text } })),
-    )
+  mark(what: string, more: Partial<Schemas['MarkBody']> = {}): Promise<boolean> {
+    const body = { text: '', ...more, what }
+    return this.#do(() => want(http.POST('/roasts/{roast_id}/marks', { ...this.#path, body })))
+  }
+
+  /** Other data for an earlier entry; the log keeps both. */
+  correct(seq: number, part: Partial<Schemas['CorrectBody']>): Promise<boolean> {
+    const body = { ...part, seq }
+    return this.#do(() => want(http.POST('/roasts/{roast_id}/correct', { ...this.#path, body })))
+  }
+
+  /** The signs that hold for this cut. */
+  senses(): Promise<Sense[]> {
+    return want(http.GET('/roasts/{roast_id}/senses', this.#path))
   }
 
   carve(): Promise<boolean> {

@@ -5,10 +5,13 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
-  import { duration, hour, parseReading, sentence, temp } from '$lib/units'
+  import { duration, hour, parseReading, temp } from '$lib/units'
+  import type { Sense } from '$lib/api/client'
   import BeforeDoor from './BeforeDoor.svelte'
   import FireCurve from './FireCurve.svelte'
+  import Happened from './Happened.svelte'
   import Levers from './Levers.svelte'
+  import LogList from './LogList.svelte'
   import { FLAGS, nextStep } from './sentence'
 
   const place = useRoast()
@@ -39,17 +42,22 @@
   const last = $derived(roast?.readings.at(-1))
   const flagged = $derived(last === undefined ? undefined : outlook?.flags[last.seq])
   const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
-  const events = $derived(
-    (roast?.log ?? [])
-      .filter((e) => ['read', 'ended_stage', 'rewrote', 'marked', 'put_in'].includes(e.kind))
-      .toReversed(),
-  )
+  const entries = $derived((roast?.log ?? []).length)
 
   let typed = $state('')
   let fault = $state('')
   let thin = $state(false)
   let field = $state<HTMLInputElement | null>(null)
   let showLog = $state(false)
+  let happened = $state<Happened | null>(null)
+  let senses = $state<Sense[]>([])
+  $effect(() => {
+    if (held !== null && running)
+      held.senses().then(
+        (found) => (senses = found),
+        () => undefined,
+      )
+  })
 
   function key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement
@@ -75,6 +83,7 @@
       kitchen.say(`Reading ${temp(read.low, units)} kept`)
       typed = ''
       field?.blur()
+      happened?.justEntered(held.roast?.last_seq ?? 0)
       void held.look()
     } else fault = held.fault
   }
@@ -87,28 +96,6 @@
       if (out && !restLeft) go('board', roast.id)
     }
   }
-
-  function words(event: (typeof events)[number]): string {
-    const data = event.data as Record<string, unknown>
-    if (event.kind === 'read') {
-      const low = temp(Number(data.low_c), units)
-      const span =
-        data.high_c === data.low_c ? low : `${low} to ${temp(Number(data.high_c), units)}`
-      return `${span}${data.place === 'thin_end' ? ', thin end' : ''}`
-    }
-    if (event.kind === 'ended_stage') {
-      const stage = Number(data.stage)
-      return stage === roast?.pull_stage ? 'taken out' : `stage ${stage + 1} ended`
-    }
-    if (event.kind === 'put_in') return 'went in'
-    if (event.kind === 'rewrote') return sentence(String(data.words), units)
-    return (
-      { door: 'door opened', browned: 'brown enough', basted: 'basted' }[String(data.what)] ??
-      String(data.text)
-    )
-  }
-  const minuteOf = (event: (typeof events)[number]): number =>
-    Number((event.data as Record<string, unknown>).minute ?? 0)
 
   let demoFault = $state('')
   async function showDemo(): Promise<void> {
@@ -157,6 +144,14 @@
     <div class="body">
       <div class="left">
         <FireCurve {roast} {outlook} {now} {units} />
+        <Happened
+          bind:this={happened}
+          {held}
+          {putIn}
+          {senses}
+          {units}
+          resting={roast.status === 'resting'}
+        />
         <Levers {held} {putIn} {units} />
         {#each others as other (other.id)}
           <p><a class="other" href="/fire/{other.id}">{other.name}: see its sentence</a></p>
@@ -228,37 +223,14 @@
               </button>
             {/if}
           {/if}
-          <button class="act plain" disabled={held.busy} onclick={() => held?.mark('door')}>
-            Door opened
-          </button>
-          <button class="act plain" disabled={held.busy} onclick={() => held?.mark('browned')}>
-            Brown enough
-          </button>
-          <button class="act plain" disabled={held.busy} onclick={() => held?.mark('basted')}>
-            Basted
-          </button>
           {#if roast.status === 'resting'}
             <a class="act" href="/board/{roast.id}">To the board</a>
           {/if}
         </div>
         <button class="logline" aria-expanded={showLog} onclick={() => (showLog = !showLog)}>
-          {events.length} entries{showLog ? ', hide' : ': see, take back'}
+          {entries} entries{showLog ? ', hide' : ': see, put right, take back'}
         </button>
-        {#if showLog}
-          <ol class="log">
-            {#each events as event (event.seq)}
-              <li class:gone={event.withdrawn}>
-                <span>{hour(new Date(putIn + minuteOf(event) * 60_000))} {words(event)}</span>
-                {#if !event.withdrawn}
-                  <button
-                    aria-label="Take back: {words(event)}"
-                    onclick={() => held?.withdraw(event.seq)}>take back</button
-                  >
-                {:else}<span>taken back</span>{/if}
-              </li>
-            {/each}
-          </ol>
-        {/if}
+        {#if showLog}<LogList {held} {roast} {putIn} {senses} {units} />{/if}
         {#if held.fault && fault === ''}<p class="fault" role="alert">{held.fault}</p>{/if}
       </div>
     </div>
@@ -303,6 +275,7 @@
   .left {
     display: flex;
     flex-direction: column;
+    gap: 0.5rem;
   }
   .hand {
     display: flex;
@@ -361,27 +334,6 @@
     color: var(--ink-soft);
     text-decoration: underline;
     text-underline-offset: 4px;
-  }
-  .log {
-    max-height: 11rem;
-    overflow: auto;
-    display: grid;
-  }
-  .log li {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.5rem;
-    border-top: 1px solid var(--line);
-    min-height: 40px;
-    align-items: center;
-  }
-  .log button {
-    text-decoration: underline;
-    min-height: 40px;
-  }
-  .gone span:first-child {
-    text-decoration: line-through;
-    color: var(--ink-soft);
   }
   .other {
     text-decoration: underline;

@@ -38,6 +38,9 @@
   const lastHeat = $derived(
     Math.max(0, ...outlook.stages.filter((s) => s.kind === 'oven').map((s) => s.end_min)),
   )
+  /** Air at a minute, from the row nearest to it. */
+  const airAt = (minute: number): number =>
+    outlook.air.reduce((a, b) => (Math.abs(b[0] - minute) < Math.abs(a[0] - minute) ? b : a))[1]
   const ofMinute = (at: Date): number => (at.getTime() - put) / 60_000
   const pullAt = $derived(
     outlook.curve.reduce((a, b) => (Math.abs(b[0] - pull) < Math.abs(a[0] - pull) ? b : a)),
@@ -70,7 +73,7 @@
     {/each}
     <rect
       x={box.left}
-      width={width - box.left - box.right}
+      width={Math.max(width - box.left - box.right, 0)}
       y={axis.y(roast.wanted_c + 1.5)}
       height={axis.y(roast.wanted_c - 1.5) - axis.y(roast.wanted_c + 1.5)}
       class="wanted"
@@ -78,6 +81,14 @@
     <text x={box.left + 8} y={axis.y(roast.wanted_c + 1.5) - 5} class="wanted-text">
       wanted {temp(roast.wanted_c, units)}
     </text>
+    {#if outlook.air_there_min !== null && outlook.air_there_min < end}
+      {@const x = axis.x(outlook.air_there_min)}
+      {@const y = axis.air(airAt(outlook.air_there_min))}
+      <line x1={x} x2={x} y1={y} y2={height - box.bottom} class="there" />
+      <text {x} y={y - 8} text-anchor="middle" class="there-text">
+        oven there {hour(new Date(put + outlook.air_there_min * 60_000))}
+      </text>
+    {/if}
     <path d={ribbonPath(ribbon, axis.x, axis.y)} class="ribbon" />
     <path d={linePath(past, axis.x, axis.y)} class="past" />
     <path d={linePath(ahead, axis.x, axis.y)} class="ahead" />
@@ -133,8 +144,7 @@
 
 <style>
   .curve {
-    flex: 1;
-    min-height: 260px;
+    height: clamp(280px, 46vh, 440px);
     position: relative;
   }
   svg {
@@ -154,6 +164,13 @@
   .air {
     fill: var(--ember-soft);
     opacity: 0.75;
+  }
+  .there {
+    stroke: var(--ember);
+    stroke-dasharray: 3 4;
+  }
+  .there-text {
+    fill: var(--ember);
   }
   .grid {
     stroke: var(--line);

@@ -1,0 +1,250 @@
+<script lang="ts">
+  // What happened: one touch enters it for now; what was just entered can be put right beside it.
+  import type { Sense } from '$lib/api/client'
+  import type { RoastState } from '$lib/state/roast.svelte'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { hour, sentence, temp, type Units } from '$lib/units'
+  import { AGO, DOOR_SECONDS, HAPPENINGS, open, standing, words } from './happened'
+
+  let {
+    held,
+    putIn,
+    senses,
+    units,
+    resting,
+  }: { held: RoastState; putIn: number; senses: Sense[]; units: Units; resting: boolean } = $props()
+
+  const FIRST = ['door', 'basted', 'browned']
+  let more = $state(false)
+  let feeling = $state(false)
+  let latest = $state<number | null>(null)
+
+  const roast = $derived(held.roast)
+  const stands = $derived(roast === null ? { off: false, covered: false } : standing(roast))
+  const entry = $derived(roast?.log.find((e) => e.seq === latest && !e.withdrawn) ?? null)
+  const minute = $derived(Number(entry?.data['minute'] ?? 0))
+  const spec = $derived(HAPPENINGS.find((h) => h.what === entry?.data['what']))
+  const others = $derived(kitchen.ovens.filter((o) => o.id !== roast?.oven.id))
+  const shown = $derived(
+    HAPPENINGS.filter((h) => {
+      if (h.what === 'oven_on') return stands.off
+      if (h.what === 'oven_off') return !stands.off && !resting
+      if (h.what === 'covered') return !stands.covered
+      if (h.what === 'uncovered') return stands.covered
+      return resting ? ['moved_probe'].includes(h.what) : true
+    }),
+  )
+  const quick = $derived(
+    shown.filter((h) => FIRST.includes(h.what) || (h.what === 'oven_on' && stands.off)),
+  )
+  const rest = $derived(shown.filter((h) => !quick.includes(h)))
+
+  async function enter(what: string, extra: Parameters<RoastState['mark']>[1] = {}): Promise<void> {
+    if (await held.mark(what, extra)) {
+      latest = held.roast?.last_seq ?? null
+      feeling = false
+      void held.look()
+    }
+  }
+
+  async function putRight(part: Record<string, unknown>): Promise<void> {
+    if (entry === null) return
+    if (await held.correct(entry.seq, part)) void held.look()
+  }
+
+  async function takeBack(): Promise<void> {
+    if (entry !== null && (await held.withdraw(entry.seq))) {
+      latest = null
+      void held.look()
+    }
+  }
+
+  /** A reading that was just typed gets the same strip. */
+  export function justEntered(seq: number): void {
+    latest = seq
+  }
+
+  const CHANNELS: [string, string][] = [
+    ['colour', 'See'],
+    ['sound', 'Hear'],
+    ['smell', 'Smell'],
+    ['spring', 'Press'],
+    ['blade', 'Pierce'],
+    ['bone', 'At the bone'],
+  ]
+  const SPEAKS: Record<string, string> = {
+    core: 'speaks of the middle',
+    surface: 'speaks of the surface only',
+    tenderness: 'speaks of tenderness only',
+  }
+</script>
+
+<div class="happened">
+  <div class="buttons">
+    {#each quick as h (h.what)}
+      <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>{h.words}</button
+      >
+    {/each}
+    <button class="act plain" aria-expanded={more} onclick={() => (more = !more)}>
+      {more ? 'Less' : 'More happened'}
+    </button>
+  </div>
+  {#if entry !== null && roast !== null}
+    <div class="just" role="group" aria-label="Just entered">
+      <p>
+        {hour(new Date(putIn + minute * 60_000))}
+        <b>{sentence(words(entry, roast, kitchen.ovens, senses, units), units)}</b>
+        <button class="link" onclick={takeBack}>take back</button>
+      </p>
+      {#if spec?.door}
+        <div class="chips">
+          <span>Open</span>
+          {#each DOOR_SECONDS as seconds (seconds)}
+            <button
+              aria-pressed={entry.data['seconds'] === seconds}
+              aria-label="Door open for {open(seconds)}"
+              disabled={held.busy}
+              onclick={() => putRight({ seconds })}>{open(seconds)}</button
+            >
+          {/each}
+        </div>
+      {/if}
+      <div class="chips">
+        <span>Earlier, min</span>
+        {#each AGO.filter((a) => a <= minute) as ago (ago)}
+          <button
+            disabled={held.busy}
+            aria-label="{ago} minutes earlier"
+            onclick={() => putRight({ minute: minute - ago })}
+          >
+            {ago}
+          </button>
+        {/each}
+      </div>
+    </div>
+  {/if}
+  {#if more}
+    <div class="buttons" role="group" aria-label="More that happened">
+      {#each rest as h (h.what)}
+        <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>
+          {h.words}
+        </button>
+      {/each}
+      {#if !resting}
+        {#each others as oven (oven.id)}
+          <button
+            class="act plain"
+            disabled={held.busy}
+            onclick={() => enter('moved_oven', { oven_id: oven.id })}
+          >
+            Moved to the {oven.name}
+          </button>
+        {/each}
+      {/if}
+      <button
+        class="act plain"
+        aria-expanded={feeling}
+        onclick={() => {
+          feeling = !feeling
+        }}
+      >
+        Seen, heard, felt
+      </button>
+    </div>
+  {/if}
+  {#if feeling}
+    <div class="senses">
+      {#each CHANNELS as [channel, name] (channel)}
+        {@const signs = senses.filter((s) => s.channel === channel)}
+        {#if signs.length > 0}
+          <p class="label">{name}</p>
+          {#each signs as sign (sign.code)}
+            <button
+              class="sign"
+              disabled={held.busy}
+              onclick={() => enter('sense', { sense: sign.code })}
+            >
+              <b>{sign.words}</b>
+              <span>
+                {sign.means}; {SPEAKS[sign.speaks]}{sign.low_c === null || sign.high_c === null
+                  ? ''
+                  : `: ${temp(sign.low_c, units, true)} to ${temp(sign.high_c, units, true)}`}
+                ({sign.surely})
+              </span>
+            </button>
+          {/each}
+        {/if}
+      {/each}
+    </div>
+  {/if}
+</div>
+
+<style>
+  .happened {
+    display: grid;
+    gap: 0.5rem;
+  }
+  .buttons {
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
+    gap: 0.5rem;
+  }
+  .act[aria-expanded='true'] {
+    box-shadow: inset 0 0 0 3px var(--focus);
+  }
+  .senses {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.2rem 1.5rem;
+  }
+  .senses .label {
+    grid-column: 1 / -1;
+  }
+  .sign {
+    display: grid;
+    text-align: left;
+    padding: 0.4rem 0;
+    min-height: 48px;
+    border-top: 1px solid var(--line);
+  }
+  .sign:hover b {
+    text-decoration: underline;
+  }
+  .just {
+    border-left: 4px solid var(--ember);
+    padding: 0.2rem 0 0.2rem 0.7rem;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem 1.5rem;
+    align-items: center;
+  }
+  .chips {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem;
+    align-items: center;
+  }
+  .chips button {
+    min-height: 44px;
+    min-width: 44px;
+    padding: 0 0.4rem;
+    border: 1px solid var(--line);
+  }
+  .chips button[aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  @media (max-width: 860px) {
+    .buttons {
+      grid-template-columns: 1fr 1fr;
+    }
+    .senses {
+      grid-template-columns: 1fr;
+    }
+  }
+  .link {
+    text-decoration: underline;
+    min-height: 44px;
+    padding: 0 0.3rem;
+  }
+</style>

@@ -1,0 +1,175 @@
+<script lang="ts">
+  // The log of one roast: every entry can be put right or taken back, and both stay.
+  import type { Roast, Sense } from '$lib/api/client'
+  import type { RoastState } from '$lib/state/roast.svelte'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { atHour, hour, parseHour, parseReading, sentence, toF, type Units } from '$lib/units'
+  import { words } from './happened'
+
+  let {
+    held,
+    roast,
+    putIn,
+    senses,
+    units,
+  }: { held: RoastState; roast: Roast; putIn: number; senses: Sense[]; units: Units } = $props()
+
+  const KINDS = ['read', 'ended_stage', 'rewrote', 'marked', 'put_in', 'carved']
+  const CORRECTABLE = ['read', 'ended_stage', 'marked', 'put_in', 'carved']
+  const events = $derived(roast.log.filter((e) => KINDS.includes(e.kind)).toReversed())
+  let editing = $state<number | null>(null)
+  let at = $state('')
+  let value = $state('')
+  let fault = $state('')
+
+  type Entry = (typeof events)[number]
+  const when = (e: Entry): Date =>
+    e.kind === 'put_in'
+      ? new Date(String(e.data['at']))
+      : new Date(putIn + Number(e.data['minute'] ?? 0) * 60_000)
+  const said = (e: Entry): string => sentence(words(e, roast, kitchen.ovens, senses, units), units)
+
+  const shown = (c: number): string => String(Math.round((units === 'C' ? c : toF(c)) * 10) / 10)
+
+  function edit(e: Entry): void {
+    editing = editing === e.seq ? null : e.seq
+    at = hour(when(e))
+    const data = e.data
+    const number = e.kind === 'put_in' ? data['core_c'] : data['low_c']
+    value = typeof number === 'number' ? shown(number) : ''
+    if (e.kind === 'read' && data['high_c'] !== data['low_c']) {
+      value += `..${shown(Number(data['high_c']))}`
+    }
+    fault = ''
+  }
+
+  /** The moment with this clock time that is nearest to when the entry was. */
+  function moment(e: Entry): Date | null {
+    const clock = parseHour(at)
+    if (clock === null) return null
+    const base = when(e)
+    const found = atHour(base, clock[0], clock[1])
+    const half = 43_200_000
+    const off = found.getTime() - base.getTime()
+    return off > half ? dayOff(found, -1) : off < -half ? dayOff(found, 1) : found
+  }
+  const dayOff = (at: Date, days: number): Date => new Date(at.getTime() + days * 86_400_000)
+
+  async function keep(event: SubmitEvent, e: Entry): Promise<void> {
+    event.preventDefault()
+    const time = moment(e)
+    if (time === null) {
+      fault = `“${at}” is no time of day; write 16:40`
+      return
+    }
+    const part: Record<string, unknown> = {}
+    if (hour(when(e)) !== hour(time)) {
+      if (e.kind === 'put_in') part['at'] = time.toISOString()
+      else part['minute'] = Math.max((time.getTime() - putIn) / 60_000, 0)
+    }
+    if (e.kind === 'read' || (e.kind === 'put_in' && value.trim() !== '')) {
+      const read = parseReading(value, units)
+      if ('fault' in read) {
+        fault = read.fault
+        return
+      }
+      if (e.kind === 'read') Object.assign(part, { low_c: read.low, high_c: read.high })
+      else part['core_c'] = read.low
+    }
+    fault = ''
+    if (await held.correct(e.seq, part)) {
+      editing = null
+      void held.look()
+    } else fault = held.fault
+  }
+
+  async function back(e: Entry): Promise<void> {
+    if (await held.withdraw(e.seq)) void held.look()
+  }
+</script>
+
+<ol class="log">
+  {#each events as event (event.seq)}
+    <li class:gone={event.withdrawn}>
+      <div class="row">
+        <span>{hour(when(event))} {said(event)}{event.corrected ? ' (put right)' : ''}</span>
+        {#if event.withdrawn}
+          <span>taken back</span>
+        {:else}
+          <span class="acts">
+            {#if CORRECTABLE.includes(event.kind)}
+              <button
+                aria-expanded={editing === event.seq}
+                aria-label="Put right: {said(event)}"
+                onclick={() => edit(event)}>put right</button
+              >
+            {/if}
+            <button aria-label="Take back: {said(event)}" onclick={() => back(event)}>
+              take back
+            </button>
+          </span>
+        {/if}
+      </div>
+      {#if editing === event.seq}
+        <form onsubmit={(e) => keep(e, event)}>
+          <label>
+            Time
+            <input class="field" bind:value={at} inputmode="numeric" autocomplete="off" />
+          </label>
+          {#if event.kind === 'read' || event.kind === 'put_in'}
+            <label>
+              °{units}
+              <input class="field" bind:value inputmode="decimal" autocomplete="off" />
+            </label>
+          {/if}
+          <button class="act" disabled={held.busy}>Keep</button>
+        </form>
+        {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+      {/if}
+    </li>
+  {/each}
+</ol>
+
+<style>
+  .log {
+    max-height: 26rem;
+    overflow: auto;
+    display: grid;
+  }
+  li {
+    border-top: 1px solid var(--line);
+  }
+  .row {
+    display: flex;
+    justify-content: space-between;
+    gap: 0.5rem;
+    min-height: 44px;
+    align-items: center;
+  }
+  .acts {
+    display: flex;
+    gap: 0.7rem;
+    white-space: nowrap;
+  }
+  .acts button {
+    text-decoration: underline;
+    min-height: 44px;
+  }
+  form {
+    display: flex;
+    gap: 0.5rem;
+    align-items: end;
+    padding-bottom: 0.5rem;
+  }
+  form label {
+    display: grid;
+  }
+  form .field {
+    min-height: 48px;
+    width: 100%;
+  }
+  .gone .row > span:first-child {
+    text-decoration: line-through;
+    color: var(--ink-soft);
+  }
+</style>
