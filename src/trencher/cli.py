@@ -106,6 +106,74 @@ def openapi() -> None:
 
 
 @app.command()
+def probe(
+    roast: Annotated[str, typer.Argument(help="The roast whose joint it sits in.")],
+    key: Annotated[str, typer.Option(help="The key shown at Instruments.")],
+    url: Annotated[str, typer.Option(help="Where Trencher runs.")] = "http://127.0.0.1:8480",
+    device: Annotated[str, typer.Option(help="What it calls itself.")] = "pretend-probe",
+    every: Annotated[float, typer.Option(help="Seconds between two values.")] = 5.0,
+    trouble: Annotated[
+        list[str] | None,
+        typer.Option(help="What goes wrong: fat, stall, dropouts, battery, silent."),
+    ] = None,
+    attach: Annotated[bool, typer.Option(help="Put its tip and its air sensor in place.")] = True,
+) -> None:
+    """A pretend thermometer of two channels: tip in the middle and oven air, pushed over HTTP."""
+    from trencher.sim.probe import PretendProbe
+    from trencher.sim.sending import Kitchen, send
+    from trencher.sim.world import TONIGHT_TRUTH
+
+    if not 1.0 <= every <= 600.0:
+        raise InputError(
+            f"{every:g} is out of range", where="--every", allowed="allowed: 1 to 600 seconds"
+        )
+    kitchen = Kitchen(url, key)
+    pretend = PretendProbe(TONIGHT_TRUTH, tuple(trouble or ()))
+    if attach:
+        kitchen.ask(
+            "/instruments/push",
+            {
+                "device": device, "every_s": every, "battery": pretend.battery(0.0),
+                "readings": [
+                    {"channel": "1", "value": pretend.truth.start_c},
+                    {"channel": "2", "value": pretend.truth.room_c},
+                ],
+            },
+        )  # fmt: skip
+        for channel, place in (("1", "core"), ("2", "air")):
+            kitchen.ask(
+                f"/roasts/{roast}/tips", {"device": device, "channel": channel, "place": place}
+            )
+    print(f"{device}: sending to {url} every {every:g} s. Ctrl-C ends it.", flush=True)
+    kept = send(
+        kitchen, roast, device, pretend, every_s=every, stop=lambda: False,
+        say=lambda text: print(f"{device}: {text}", file=sys.stderr, flush=True),
+    )  # fmt: skip
+    print(f"{device}: the roast is over; {kept} values kept.")
+
+
+@app.command()
+def scale(
+    grams: Annotated[float, typer.Argument(help="What really lies on it, in grams.")],
+    key: Annotated[str, typer.Option(help="The key shown at Instruments.")],
+    url: Annotated[str, typer.Option(help="Where Trencher runs.")] = "http://127.0.0.1:8480",
+    device: Annotated[str, typer.Option(help="What it calls itself.")] = "pretend-scale",
+) -> None:
+    """A pretend kitchen scale: sends one weight."""
+    from trencher.sim.probe import weighed_g
+    from trencher.sim.sending import Kitchen
+
+    if not 0.0 <= grams <= 60000.0:
+        raise InputError(
+            f"{grams:g} is out of range", where="GRAMS", allowed="allowed: 0 to 60000 g"
+        )
+    reading = {"channel": "plate", "value": weighed_g(grams, 7), "unit": "g"}
+    body = {"device": device, "every_s": 3600, "readings": [reading]}
+    Kitchen(url, key).ask("/instruments/push", body)
+    print(f"{device}: sent {reading['value']:g} g.")
+
+
+@app.command()
 def serve(
     host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
     port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8470,
@@ -137,7 +205,7 @@ def main() -> None:
     except TrencherError as error:
         print(f"trencher: {error.sentence}".replace("\n", " "), file=sys.stderr)
         sys.exit(2)
-    except typer.Abort:
+    except (typer.Abort, KeyboardInterrupt):
         sys.exit(130)
     except Exception as error:
         # The parser's own complaints (unknown option, missing file name) end the same way.

@@ -13,7 +13,17 @@ from trencher import __version__
 from trencher.api import errors
 from trencher.api.context import House
 from trencher.api.guard import Guard
-from trencher.api.routes import buying, days, feed, figures, kitchen, methods, ovens, roasts
+from trencher.api.routes import (
+    buying,
+    days,
+    devices,
+    feed,
+    figures,
+    kitchen,
+    methods,
+    ovens,
+    roasts,
+)
 
 LARGEST_BODY = 200_000
 
@@ -40,6 +50,7 @@ def create_api(house: House | None) -> FastAPI:
         roasts.book,
         buying.router,
         figures.router,
+        devices.router,
         days.router,
         days.sides,
         feed.router,

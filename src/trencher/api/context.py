@@ -11,6 +11,7 @@ from fastapi import Depends, Request
 from trencher.service.clock import Clock
 from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
+from trencher.service.devices import DeviceService
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
 from trencher.store.repository import Repository
@@ -30,6 +31,11 @@ class House:
     def days(self) -> DayService:
         """Days, over the same store and clock."""
         return DayService(self.repository, self.clock, self.feed, self.roasts)
+
+    @cached_property
+    def devices(self) -> DeviceService:
+        """Instruments that push, over the same store and clock."""
+        return DeviceService(self.repository, self.clock, self.feed)
 
 
 def _house(request: Request) -> House:

@@ -11,8 +11,11 @@ from starlette.exceptions import HTTPException
 
 from trencher.api.schemas import Problem
 from trencher.core.errors import Conflict, InputError, NotationError, NotFound, TrencherError
+from trencher.service.devices import Locked, TooMany
 
 STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
+    (Locked, 401, "Not with this key"),
+    (TooMany, 429, "Too much at once"),
     (NotFound, 404, "Not found"),
     (Conflict, 409, "It does not fit now"),
     (InputError, 422, "Something given cannot be used"),
@@ -25,6 +28,8 @@ HTTP_CODES = {404: "not_found", 405: "method_not_allowed", 413: "too_large"}
 RESPONSES: dict[int | str, dict[str, Any]] = {
     400: {"model": Problem, "description": "The body is not JSON"},
     403: {"model": Problem, "description": "Asked from another site or for another host"},
+    401: {"model": Problem, "description": "The key is not this kitchen's"},
+    429: {"model": Problem, "description": "More at once than is taken"},
     404: {"model": Problem, "description": "There is no such thing"},
     409: {"model": Problem, "description": "It does not fit where the roast stands"},
     422: {"model": Problem, "description": "What was given cannot be used: what, where, allowed"},

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, JsonValue
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, JsonValue
 
 from trencher.core.catalogue.coats import CoatId
 from trencher.core.joint import LIMITS
@@ -425,6 +425,117 @@ class MarkBody(In):
     seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
     oven_id: Id | None = None
     sense: Annotated[str, Field(max_length=30)] | None = None
+
+
+Channel = Annotated[str, Field(min_length=1, max_length=30)]
+DeviceName = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9][\w .-]*$")]
+
+
+class PushedReading(In):
+    """One value of an instrument. ``at`` (ISO, with zone) or ``age_s`` say when; neither: now."""
+
+    channel: Channel
+    value: Annotated[float, Field(ge=-1e5, le=1e5)]
+    unit: Literal["C", "F", "g", "kg", "oz", "lb"] = "C"
+    at: AwareDatetime | None = None
+    age_s: Annotated[float, Field(ge=0, le=172800)] | None = None
+
+
+class PushBody(In):
+    """What an instrument sends. ``every_s``: how often it means to; ``battery`` from 0 to 1."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {"device": "my-probe", "every_s": 5, "battery": 0.8,
+                 "readings": [{"channel": "1", "value": 38.4, "unit": "C"}]}
+            ]
+        }
+    )  # fmt: skip
+    device: DeviceName
+    every_s: Annotated[float, Field(ge=0.2, le=3600)] = 10.0
+    battery: Annotated[float, Field(ge=0, le=1)] | None = None
+    readings: Annotated[list[PushedReading], Field(max_length=500)]
+
+
+class PushedOut(Out):
+    """How many of the values were new."""
+
+    kept: int
+
+
+class SampleOut(Out):
+    """A channel's newest value: °C for ``c``, grams for ``g``."""
+
+    channel: str
+    at: datetime
+    unit: str
+    value: float
+
+
+class InstrumentOut(Out):
+    """An instrument. ``lost``: silent for more than two of its own intervals; ``low``: battery."""
+
+    id: str
+    name: str
+    last_at: datetime
+    every_s: float
+    battery: float | None
+    lost: bool
+    low: bool
+    latest: list[SampleOut]
+
+
+class InstrumentsOut(Out):
+    """The instruments, and the key they push with."""
+
+    key: str
+    instruments: list[InstrumentOut]
+
+
+class AttachBody(In):
+    """Where a channel's tip sits; ``place`` null: pulled out."""
+
+    device: DeviceName
+    channel: Channel
+    place: Literal["core", "thin_end", "near_surface", "air"] | None
+
+
+class RenameBody(In):
+    """What an instrument is called."""
+
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+
+
+class AttachedOut(Out):
+    """A channel that sits in this joint now."""
+
+    device: str
+    channel: str
+    place: str
+
+
+class LiveOut(Out):
+    """What an attached channel showed last. ``flag``: why it is not believed, or ""."""
+
+    device: str
+    name: str
+    channel: str
+    place: str
+    value_c: float
+    at: datetime
+    every_s: float
+    low: bool
+    flag: str
+
+
+class TraceOut(Out):
+    """A point of what an instrument showed in the joint."""
+
+    minute: float
+    value_c: float
+    place: str
+    doubted: bool
 
 
 class CorrectBody(In):
@@ -1047,6 +1158,7 @@ class RoastOut(Out):
     pulled_min: float | None
     carved_min: float | None
     planned: PlannedOut | None
+    attached: list[AttachedOut]
     verdict: VerdictOut | None
     last_seq: int
     log: list[EventOut]
@@ -1121,6 +1233,8 @@ class OutlookOut(Out):
     curve: list[tuple[float, float, float, float]]
     air: list[tuple[float, float]]
     air_there_min: float | None
+    live: list[LiveOut]
+    trace: list[TraceOut]
     flags: dict[int, str]
     slices: list[SliceOut]
     map: MapOut

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import Any
 
 import numpy as np
@@ -41,6 +41,7 @@ from trencher.core.planner.whatif import Difference
 from trencher.core.session import Session, counted
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
 from trencher.core.units import dial_text
+from trencher.service.devices import Instrument
 from trencher.service.ovens import Tonight
 from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
 from trencher.service.roasts import Following
@@ -346,6 +347,11 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         start_c=session.start_c,
         ends=dict(session.ends),
         readings=_readings(session),
+        attached=[
+            s.AttachedOut(device=a.device, channel=a.channel, place=a.place)
+            for a in session.attached
+            if a.to_min is None
+        ],
         pulled_min=session.pulled_min,
         carved_min=session.carved_min,
         planned=_planned(session),
@@ -380,7 +386,61 @@ def _carve_from(f: Following) -> float | None:
     return slow_enough(rest[:, 0] / 60.0, rest[:, 3])
 
 
-def outlook(f: Following) -> s.OutlookOut:
+def instrument(i: Instrument) -> s.InstrumentOut:
+    """An instrument as it stands."""
+    d = i.state
+    return s.InstrumentOut(
+        id=d.id, name=d.name, last_at=_moment(d.last_at), every_s=d.every_s, battery=d.battery,
+        lost=i.lost, low=i.low,
+        latest=[
+            s.SampleOut(channel=x.channel, at=_moment(x.at), unit=x.unit, value=x.value)
+            for x in d.latest
+        ],
+    )  # fmt: skip
+
+
+def _moment(seconds: float) -> datetime:
+    return datetime.fromtimestamp(seconds, UTC)
+
+
+def _live(f: Following, instruments: Sequence[Instrument]) -> list[s.LiveOut]:
+    """What sits in the joint now, with what it showed last."""
+    found = []
+    for a in f.session.attached:
+        here = next((i for i in instruments if i.state.id == a.device), None)
+        if a.to_min is not None or here is None:
+            continue
+        for x in here.state.latest:
+            if x.channel == a.channel:
+                found.append(
+                    s.LiveOut(
+                        device=a.device, name=here.state.name, channel=a.channel, place=a.place,
+                        value_c=x.value, at=_moment(x.at), every_s=here.state.every_s,
+                        low=here.low, flag=f.live_flags.get((a.device, a.channel), ""),
+                    )
+                )  # fmt: skip
+    return found
+
+
+def _trace(f: Following) -> list[s.TraceOut]:
+    """What instruments showed in the joint, a point a minute at most: each stretch's newest."""
+    found: list[s.TraceOut] = []
+    last: dict[str, float] = {}
+    for r, flag in reversed(f.sent):
+        if r.place != "air" and last.get(r.place, 1e9) - r.minute >= TRACE_EVERY_MIN:
+            last[r.place] = r.minute
+            found.append(
+                s.TraceOut(
+                    minute=round(r.minute, 2), value_c=r.low_c, place=r.place, doubted=bool(flag)
+                )
+            )
+    return found[::-1]
+
+
+TRACE_EVERY_MIN = 1.0
+
+
+def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOut:
     """The running roast for Fire and Board."""
     o = f.outlook
     record = o.walk.end.record[: o.walk.end.rows]
@@ -413,6 +473,8 @@ def outlook(f: Following) -> s.OutlookOut:
         # Senses come after the readings, and are never flagged.
         flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=False) if flag},
         air_there_min=_air_there(f),
+        live=_live(f, instruments),
+        trace=_trace(f),
         slices=_slices(slices_of(o.walk.end)),
         map=_map(map_of),
         carve_from_min=_carve_from(f),

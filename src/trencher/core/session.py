@@ -19,7 +19,7 @@ Status = Literal["planning", "roasting", "resting", "done"]
 
 KINDS = (
     "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
-    "judged", "withdrew", "corrected",
+    "judged", "attached", "detached", "withdrew", "corrected",
 )  # fmt: skip
 WHILE_IN = ("read", "marked", "ended_stage", "rewrote")
 MARKS = (
@@ -56,6 +56,19 @@ class Mark:
     sense: str | None = None
 
 
+@dataclass(frozen=True)
+class Attached:
+    """A channel of an instrument that sits in this joint (or in its oven's air). Minutes None:
+    from the moment it went in, and to this day."""
+
+    seq: int
+    device: str
+    channel: str
+    place: str
+    from_min: float | None
+    to_min: float | None = None
+
+
 @dataclass(frozen=True, kw_only=True)
 class Session(Folded):
     """Where a roast stands. ``ends``: stage index → minute; ``put_in_at`` is the service's word.
@@ -74,6 +87,7 @@ class Session(Folded):
     ends: Mapping[int, float] = field(default_factory=dict)
     readings: tuple[LoggedReading, ...] = ()
     marks: tuple[Mark, ...] = ()
+    attached: tuple[Attached, ...] = ()
     carved_min: float | None = None
     verdict: Payload | None = None
 
@@ -151,6 +165,30 @@ def _marked(s: Session, e: Event) -> Session:
     return replace(s, marks=(*s.marks, mark))
 
 
+def _attached(s: Session, e: Event) -> Session:
+    d = e.data
+    s = _let_go(s, d)
+    new = Attached(e.seq, d["device"], d["channel"], d["place"], d.get("minute"))
+    return replace(s, attached=(*s.attached, new))
+
+
+def _detached(s: Session, e: Event) -> Session:
+    return _let_go(s, e.data)
+
+
+def _let_go(s: Session, d: Payload) -> Session:
+    """The channel's present place ends."""
+    return replace(
+        s,
+        attached=tuple(
+            replace(a, to_min=d.get("minute") or 0.0)
+            if (a.device, a.channel, a.to_min) == (d["device"], d["channel"], None)
+            else a
+            for a in s.attached
+        ),
+    )
+
+
 def _carved(s: Session, e: Event) -> Session:
     return replace(s, carved_min=e.data["minute"], status="done")
 
@@ -168,6 +206,8 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
     "ended_stage": _ended_stage,
     "rewrote": _rewrote,
     "marked": _marked,
+    "attached": _attached,
+    "detached": _detached,
     "carved": _carved,
     "judged": _judged,
 }
@@ -237,6 +277,8 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
         )  # fmt: skip
     if kind == "marked" and data.get("what") == "sense" and data.get("sense") not in SENSES:
         raise UnknownName("sense", data.get("sense"), list(SENSES))
+    if kind in ("attached", "detached") and status == "done":
+        raise Conflict("this roast is finished", allowed="see it in the Book")
     if kind == "carved" and status != "resting":
         raise Conflict(f"the joint is {status}, not resting", allowed="take it out first")
     if kind == "judged" and status != "done":

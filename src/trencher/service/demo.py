@@ -12,14 +12,15 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from trencher.core.method.notation import parse_method
-from trencher.core.method.stages import Method, Minutes, Oven, Rest, Stage
+from trencher.core.method.stages import Method, Minutes
 from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.planning import Wish, cooker_of, joint_of, planned_summary, work_out
 from trencher.service.roasts import RoastService
-from trencher.sim.roast import PretendRoast, Span
+from trencher.sim.lived import STEP_MIN, Mark, live, span_of
+from trencher.sim.roast import PretendRoast
 from trencher.sim.world import (
     CURED_YESTERDAY,
     DEMO_HOUR,
@@ -36,19 +37,10 @@ from trencher.sim.world import (
 )
 from trencher.store.repository import OvenRecord, Repository
 
-COVERS: dict[str, float] = {"open": 0.0, "tented": 0.6, "wrapped": 0.95, "bowl": 0.9, "pan": 0.2}
 READ_EVERY_MIN, REST_EVERY_MIN = 15.0, 10.0
 LIVE_ID, LIVE_MINUTES, LIVE_EVERY_MIN = "live", 52.0, 8.0
 LIVE_PACE = 60.0
-STEP_MIN = 1.0
 LONGEST_MIN = 16 * 60.0
-
-
-def _span(stage: Stage, minutes: float) -> Span:
-    if isinstance(stage, Oven):
-        return Span(minutes, stage.temp.c)
-    cover = COVERS[stage.how] if isinstance(stage, Rest) else 0.0
-    return Span(minutes, None, cover)
 
 
 def _live_through(
@@ -62,13 +54,13 @@ def _live_through(
     for i, stage in enumerate(method.stages):
         if i == method.pull_index:
             while pretend.shown_c < pull_core_c and pretend.minute < LONGEST_MIN:
-                pretend.go(_span(stage, STEP_MIN))
+                pretend.go(span_of(stage, STEP_MIN))
             if late_min:
-                pretend.go(_span(stage, late_min))
+                pretend.go(span_of(stage, late_min))
         elif isinstance(stage.length, Minutes):
-            pretend.go(_span(stage, stage.length.min))
+            pretend.go(span_of(stage, stage.length.min))
         else:
-            pretend.go(_span(stage, 30.0))
+            pretend.go(span_of(stage, 30.0))
         ends[i] = pretend.minute
     return ends
 
@@ -166,7 +158,7 @@ class LiveDemo:
     def __init__(self, service: RoastService, clock: FastClock, feed: Feed) -> None:
         self.service, self.clock, self.feed = service, clock, feed
         self._pretend: PretendRoast | None = None
-        self._spans: tuple[tuple[float, ...], ...] = ()
+        self._told: tuple[object, ...] = ()
         self._lock = threading.Lock()
         self._stop = threading.Event()
 
@@ -218,16 +210,11 @@ class LiveDemo:
     def _lived(self, session: Session, now: float) -> PretendRoast:
         assert session.method is not None
         method, _ = with_rest(parse_method(session.method))
-        ends = tuple(sorted((float(k), v) for k, v in session.ends.items()))
-        if self._pretend is None or self._spans != ends or self._pretend.minute > now:
-            self._pretend = PretendRoast(TONIGHT_TRUTH)
-            self._spans = ends
-        while self._pretend.minute < now:
-            i = sum(1 for _, minute in ends if minute <= self._pretend.minute)
-            stage = method.stages[min(i, len(method.stages) - 1)]
-            next_end = min((m for _, m in ends if m > self._pretend.minute), default=now)
-            left = min(next_end, now) - self._pretend.minute
-            self._pretend.go(_span(stage, max(min(left, STEP_MIN), 0.02)))
+        marks = tuple(Mark(m.what, m.minute, m.seconds) for m in session.marks)
+        told = (tuple(sorted(session.ends.items())), marks)
+        if self._pretend is None or self._told != told or self._pretend.minute > now:
+            self._pretend, self._told = PretendRoast(TONIGHT_TRUTH), told
+        live(self._pretend, method, session.ends, marks, now)
         return self._pretend
 
     def run(self, every_s: float = 1.0) -> Callable[[], None]:

@@ -16,6 +16,7 @@ class Feed:
         self.clock_changes = 0
         self.day_changes = 0
         self.last_day = ""
+        self.device_changes = 0
 
     def listen(self) -> asyncio.Event:
         """A new bell, set whenever something is new."""
@@ -29,8 +30,10 @@ class Feed:
         with self._lock:
             self._listeners = {pair for pair in self._listeners if pair[1] is not bell}
 
-    def ring(self, *, clock: bool = False, day: str | None = None) -> None:
+    def ring(self, *, clock: bool = False, day: str | None = None, devices: bool = False) -> None:
         """Tell every listener that there is something new; ``day``: the date that changed."""
+        if devices:
+            self.device_changes += 1
         if clock:
             self.clock_changes += 1
         if day is not None:

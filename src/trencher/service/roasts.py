@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import secrets
 import threading
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any, cast
@@ -26,6 +26,7 @@ from trencher.core.planner.setup import Roast
 from trencher.core.session import MARKS, Mark, Session, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
+from trencher.service.devices import readings_of
 from trencher.service.feed import Feed
 from trencher.service.figures import profile_of
 from trencher.service.planning import (
@@ -47,7 +48,8 @@ LATEST_EARLY_MIN = 0.5
 
 @dataclass(frozen=True)
 class Following:
-    """A running roast worked out at one moment."""
+    """A running roast worked out at one moment. ``live_flags``: (device, channel) → why what it
+    shows is not believed; ``sent``: what instruments showed, each with its flag."""
 
     session: Session
     roast: Roast
@@ -57,6 +59,8 @@ class Following:
     now: datetime
     put_in: datetime
     verdict: Verdict
+    live_flags: Mapping[tuple[str, str], str]
+    sent: tuple[tuple[Reading, str], ...]
 
     def at(self, minute: float) -> datetime:
         """The hour of a minute of the roast."""
@@ -125,6 +129,30 @@ def _readings(session: Session, now: float) -> list[Reading]:
         tip = found[-1].tip if found else 0
         found.append(Reading(mark.minute, sign.low_c, sign.high_c, "core", "sense", tip))
     return found
+
+
+def _sent(session: Session, repository: Repository, now: float) -> list[Reading]:
+    """What instruments in this joint showed up to now, with the moves of their tips."""
+    moves = [m.minute for m in session.marks if m.what == "moved_probe"]
+    return [
+        replace(r, tip=sum(1 for m in moves if m <= r.minute))
+        for r in readings_of(session, repository, now)
+    ]
+
+
+def _live_flags(
+    session: Session, sent: Sequence[Reading], flags: Sequence[str]
+) -> dict[tuple[str, str], str]:
+    """The flag of each attached channel's newest value: places tell the channels apart."""
+    newest: dict[str, tuple[float, str]] = {}
+    for r, flag in zip(sent, flags, strict=True):
+        if r.minute >= newest.get(r.place, (-1.0, ""))[0]:
+            newest[r.place] = (r.minute, flag)
+    return {
+        (a.device, a.channel): newest[a.place][1]
+        for a in session.attached
+        if a.to_min is None and a.place in newest
+    }
 
 
 class RoastService:
@@ -199,18 +227,27 @@ class RoastService:
             timeline(planned, dict(session.ends), now), self._happenings(roast_id, session), now
         )
         readings = _readings(session, now)
+        sent = _sent(session, self.repository, now)
         doubt = wish.doubt
         if session.oven_id != session.plan["oven_id"]:
             doubt = replace(doubt, other_oven_c=oven_sd_c(self.oven(session)) or doubt.oven_c)
+        seen = outlook(roast, line, [*readings, *sent], now, doubt)
+        doubted = {
+            (r.minute, r.low_c)
+            for r, flag in zip([*readings, *sent], seen.flags, strict=True)
+            if flag
+        }
         found = Following(
             session=session,
             roast=roast,
             planned=planned,
-            outlook=outlook(roast, line, readings, now, doubt),
+            outlook=seen,
             line=line,
             now=self.clock.now(),
             put_in=datetime.fromisoformat(session.put_in_at),
-            verdict=self.verdict(session),
+            verdict=self.verdict(session, doubted),
+            live_flags=_live_flags(session, sent, seen.flags[len(readings) :]),
+            sent=tuple(zip(sent, seen.flags[len(readings) :], strict=True)),
         )
         with self._lock:
             self._beliefs[roast_id] = (key, found)
@@ -237,11 +274,19 @@ class RoastService:
             found += [Happening(m + later, "door") for m in opened if m + later > 0]
         return found
 
-    def verdict(self, session: Session) -> Verdict:
-        """The figure of the profile in use against this roast's core readings."""
+    def verdict(self, session: Session, doubted: Set[tuple[float, float]] = frozenset()) -> Verdict:
+        """The figure of the profile in use against what was measured in this roast's core, typed or
+        pushed. Never a prediction, a sense, or a reading that is not believed (``doubted``: minute
+        and °C)."""
         cut = joint_of(session.plan["joint"]).judged
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
-        return plate_verdict(cut, self.profile(), measured)
+        last = session.carved_min
+        if session.put_in_at is not None:
+            until = self.minute(session) if last is None else last
+            sent = readings_of(session, self.repository, until)
+            measured += [(r.minute, r.low_c) for r in sent if r.place == "core"]
+        believed = sorted(m for m in measured if m not in doubted)
+        return plate_verdict(cut, self.profile(), believed)
 
     # --- commands ------------------------------------------------------------------------------
     def _stamp(self) -> str:

@@ -21,6 +21,7 @@ STEP_S = 5.0
 SKIN_WATER_KG_M2 = 3.2
 """Water the skin gives off before it is dry; what a truth may bring itself."""
 LATENT_J_KG = 2.3e6
+DOOR_TAU_S, OFF_TAU_MIN = 60.0, 45.0
 WATER_KG_M3 = 760.0
 FILM_FIRST, FILM_FULL, FILM_MOST, FILM_RATE = 0.7, 0.5, 1.0, 1.0
 """A wet film on the skin, kg/m²: at first, where it counts as wet all over, at most; its share of
@@ -32,7 +33,8 @@ SIGMA = 5.67e-8
 class Truth:
     """What is really so. Lengths mm, temperatures °C, ``h`` W/m²K; ``probe_mm`` off the axis;
     ``skin_kg_m2``: water its skin gives off before it is dry. With ``expel_min`` the skin is
-    instead a film fed by ``feed`` of what hot meat expels, that slowly."""
+    instead a film fed by ``feed`` of what hot meat expels, that slowly. ``stall_c``: the oven gets
+    no hotter; ``fat_from_min`` … ``fat_to_min``: the tip sits in fat and reads ``fat_c`` low."""
 
     thickness_mm: float
     width_mm: float
@@ -48,16 +50,22 @@ class Truth:
     skin_kg_m2: float = SKIN_WATER_KG_M2
     expel_min: float | None = None
     feed: float = 0.33
+    stall_c: float | None = None
+    fat_from_min: float = 0.0
+    fat_to_min: float = 0.0
+    fat_c: float = 7.0
     seed: int = 1
 
 
 @dataclass(frozen=True)
 class Span:
-    """Surroundings for a time: ``air_c`` None is the room; cover 0 (open) … 1 (wrapped)."""
+    """Surroundings for a time: ``air_c`` None is the room, or with ``off`` the oven left to itself;
+    cover 0 (open) … 1 (wrapped)."""
 
     minutes: float
     air_c: float | None
     cover: float = 0.0
+    off: bool = False
 
 
 @dataclass
@@ -98,7 +106,15 @@ class PretendRoast:
         """What a tip a little off the axis reads, without noise."""
         place = self.truth.probe_mm / 1000 / self.dr - 0.5
         column = 0.5 * (self.T[:, NZ // 2 - 1] + self.T[:, NZ // 2])
-        return float(np.interp(place, np.arange(NR), column))
+        shown = float(np.interp(place, np.arange(NR), column))
+        t = self.truth
+        return shown - t.fat_c if t.fat_from_min <= self.minute < t.fat_to_min else shown
+
+    def open_door(self, seconds: float) -> None:
+        """The door stands open: the air falls towards the room, and comes back as always."""
+        if self.air is not None:
+            fall = 1.0 - math.exp(-seconds / DOOR_TAU_S)
+            self.air -= fall * (self.air - self.truth.room_c)
 
     def reading_c(self, minute: float) -> float:
         """The probe's number at a minute already past: lagging nothing, noisy, one decimal."""
@@ -121,22 +137,29 @@ class PretendRoast:
         t = self.truth
         steps = max(1, round(span.minutes * 60 / STEP_S))
         dt = span.minutes * 60 / steps
-        if span.air_c is None:
+        inside = span.air_c is not None or (span.off and self.air is not None)
+        if not inside:
             goal, air = t.room_c, t.room_c
+        elif span.air_c is None:
+            assert self.air is not None
+            goal, air = t.room_c, self.air
         else:
             goal = span.air_c + t.oven_off_c
+            goal = goal if t.stall_c is None else min(goal, t.stall_c)
             air = self.air if self.air is not None else goal - 0.2 * (goal - t.room_c)
+        self.air = air if inside else None
         for n in range(steps):
             swing = 0.0
-            if span.air_c is not None:
-                air += (goal - air) * dt / (60 * (t.lag_min if air > goal else 4.0))
-                swing = t.swing_c * math.sin(self.minute * 2 * math.pi / 9.0)
+            if inside:
+                lag = OFF_TAU_MIN if span.air_c is None else t.lag_min if air > goal else 4.0
+                air += (goal - air) * dt / (60 * lag)
+                if span.air_c is not None:
+                    swing = t.swing_c * math.sin(self.minute * 2 * math.pi / 9.0)
             self._step(air + swing, span, dt)
             self.minute += dt / 60
             if n % 6 == 5 or n == steps - 1:
-                self.air = None if span.air_c is None else air
+                self.air = air if inside else None
                 self._note()
-        self.air = None if span.air_c is None else air
 
     def _expelled(self, dt: float) -> Floats:
         """Water that heat drives out of each slice to its skin, kg per m² of skin, (NZ,)."""
@@ -151,7 +174,7 @@ class PretendRoast:
 
     def _step(self, air: float, span: Span, dt: float) -> None:
         T, t = self.T, self.truth
-        if span.air_c is None:
+        if self.air is None:
             h, emissivity, escape = 4.5 - 2.0 * span.cover, 0.9 - 0.6 * span.cover, 1 - span.cover
         else:
             h, emissivity, escape = 0.7 * t.h, 0.55, 1.0

@@ -14,6 +14,7 @@ from trencher.core.errors import NotFound
 from trencher.core.events import Event, Payload
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
+from trencher.store.samples import Samples
 from trencher.store.tables import DayEventRow, EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
 
 
@@ -73,6 +74,7 @@ class Repository:
 
     def __init__(self, database: Database) -> None:
         self._db = database
+        self.samples = Samples(database)
 
     # --- roasts --------------------------------------------------------------------------------
     def headings(self) -> list[Heading]:

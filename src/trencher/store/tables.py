@@ -78,3 +78,27 @@ class SettingRow(Base):
     __tablename__ = "settings"
     key: Mapped[str] = mapped_column(primary_key=True)
     value: Mapped[Any] = mapped_column(JSON)
+
+
+class DeviceRow(Base):
+    """An instrument that pushes: what it last said of itself. Times are seconds since 1970."""
+
+    __tablename__ = "devices"
+    id: Mapped[str] = mapped_column(primary_key=True)
+    name: Mapped[str]
+    last_at: Mapped[float]
+    every_s: Mapped[float]
+    battery: Mapped[float | None]
+
+
+class SampleRow(Base):
+    """One value an instrument sent, kept as it came: °C for ``c``, grams for ``g``."""
+
+    __tablename__ = "samples"
+    __table_args__ = (UniqueConstraint("device", "channel", "at", name="samples_once"),)
+    id: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    device: Mapped[str]
+    channel: Mapped[str]
+    at: Mapped[float]
+    unit: Mapped[str]
+    value: Mapped[float]

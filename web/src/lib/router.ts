@@ -12,6 +12,7 @@ const fire = () => import('./places/fire/Fire.svelte')
 const board = () => import('./places/board/Board.svelte')
 const ovens = () => import('./places/ovens/Ovens.svelte')
 const figures = () => import('./places/figures/Figures.svelte')
+const instruments = () => import('./places/instruments/Instruments.svelte')
 const book = () => import('./places/book/Book.svelte')
 
 export const { p, navigate, isActive, route } = createRouter({
@@ -30,6 +31,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/book': book,
   '/book/:id': book,
   '/figures': figures,
+  '/instruments': instruments,
   '/ovens': ovens,
   '/ovens/:id': ovens,
   '*': Missing,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+import time
 from collections.abc import AsyncIterator
 from typing import Annotated, Any
 
@@ -10,10 +11,12 @@ from fastapi import APIRouter, Header, Query, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
+from trencher.api import views
 from trencher.api.context import House, HouseDep
 
 router = APIRouter(tags=["feed"])
 BEAT_S = 15.0
+DEVICES_EVERY_S = 1.0
 RETRY_MS = 1000
 
 
@@ -29,7 +32,8 @@ async def feed(
     last_event_id: Annotated[str | None, Header(max_length=20)] = None,
 ) -> AsyncIterator[ServerSentEvent]:
     """``hello`` with the last id and the clock, then a ``log`` line for every event, ``clock`` when
-    the clock was set, and a beat when nothing happens. Goes on after ``Last-Event-ID``."""
+    the clock was set, ``instruments`` when one was heard of (at most once a second), and a beat
+    when nothing happens. Goes on after ``Last-Event-ID``."""
     last = after
     if last_event_id is not None and last_event_id.isdigit():
         last = int(last_event_id)
@@ -38,6 +42,7 @@ async def feed(
     bell = house.feed.listen()
     try:
         clocks, days = house.feed.clock_changes, house.feed.day_changes
+        devices, told_at = -1, 0.0
         yield ServerSentEvent(
             event="hello", data={"last": last, **_clock(house)}, id=str(last), retry=RETRY_MS
         )
@@ -57,9 +62,24 @@ async def feed(
             if house.feed.day_changes != days:
                 days = house.feed.day_changes
                 yield ServerSentEvent(event="day", data={"day": house.feed.last_day})
+            wait_s = BEAT_S
+            if house.feed.device_changes != devices:
+                # Numbers that come every second or faster are told once a second.
+                due = told_at + DEVICES_EVERY_S - time.monotonic()
+                if due <= 0.0:
+                    devices, told_at = house.feed.device_changes, time.monotonic()
+                    found = await run_in_threadpool(house.devices.instruments)
+                    yield ServerSentEvent(
+                        event="instruments",
+                        data=[views.instrument(i).model_dump(mode="json") for i in found],
+                    )
+                else:
+                    wait_s = due
             try:
-                await asyncio.wait_for(bell.wait(), BEAT_S)
+                await asyncio.wait_for(bell.wait(), wait_s)
             except TimeoutError:
+                if wait_s < BEAT_S:
+                    continue
                 yield ServerSentEvent(event="beat", data=_clock(house))
     finally:
         house.feed.leave(bell)

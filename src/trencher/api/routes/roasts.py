@@ -137,6 +137,16 @@ def list_senses(house: HouseDep, roast_id: RoastId) -> list[s.SenseOut]:
     return views.senses(senses_for(cut))
 
 
+@router.post("/{roast_id}/tips")
+def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut:
+    """An instrument's tip goes into this joint, sits elsewhere in it, or is pulled out."""
+    if body.place is None:
+        session = house.devices.detach(roast_id, body.device, body.channel)
+    else:
+        session = house.devices.attach(roast_id, body.device, body.channel, body.place)
+    return _view(house, roast_id, session)
+
+
 @router.post("/{roast_id}/carve")
 def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
     """Carving begins."""
@@ -158,7 +168,7 @@ def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.Roas
 @router.get("/{roast_id}/outlook")
 def outlook(house: HouseDep, roast_id: RoastId) -> s.OutlookOut:
     """What is expected from now on."""
-    return views.outlook(house.roasts.follow(roast_id))
+    return views.outlook(house.roasts.follow(roast_id), house.devices.instruments())
 
 
 book = APIRouter(prefix="/book", tags=["book"])

@@ -153,6 +153,8 @@ def _shown(record: Floats, reading: Reading, probe_sq: float) -> float:
     at, time = reading.minute * 60.0, record[:, 0]
     if reading.place == "thin_end":
         return float(np.interp(at, time, record[:, 4]))
+    if reading.place == "air":
+        return float(np.interp(at, time, record[:, 1]))
     core = np.interp(at, time, record[:, 3])
     if reading.instrument == "sense":
         return float(core)
@@ -219,7 +221,9 @@ def _before_the_jump(seen: _Seen, theta: Floats) -> NDArray[np.bool_] | None:
     miss = seen.value - seen.shown(theta)
     newest = [
         i for i in np.argsort(seen.minute, kind="stable").tolist()
-        if seen.readings[i].tip == seen.tips[0] and seen.readings[i].instrument == "probe"
+        if seen.readings[i].tip == seen.tips[0]
+        and seen.readings[i].instrument == "probe"
+        and seen.readings[i].place == "core"
     ]  # fmt: skip
     if len(newest) <= TRUSTED:
         return None
@@ -240,7 +244,7 @@ def _flags(seen: _Seen, theta: Floats) -> list[str]:
     found = []
     for r, doubt, showed in zip(seen.readings, seen.own_sd, shown, strict=True):
         miss = abs(r.value_c - float(showed))
-        if r.instrument == "sense" or miss <= FLAG_SD * doubt or miss <= FLAG_C:
+        if r.instrument == "sense" or r.place == "air" or miss <= FLAG_SD * doubt or miss <= FLAG_C:
             found.append("")
             continue
         at = r.minute * 60.0
@@ -268,9 +272,7 @@ def outlook(
     ahead = replace(roast, method=line.ahead)
     used = thinned(readings, now_min)
     belief = believe(past, [readings[i] for i in used], doubt)
-    flags = [""] * len(readings)
-    for i, flag in zip(used, belief.flags, strict=True):
-        flags[i] = flag
+    flags = _flags_of_all(readings, used, belief.flags)
     nominal = deviation(belief.theta, roast, doubt)
     best = walk(kitchen(ahead, FINE, nominal))
     pull_min, pull_core = best.pull_min, best.pull_core_c
@@ -321,6 +323,26 @@ def outlook(
         nominal=nominal,
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
     )
+
+
+def _flags_of_all(
+    readings: Sequence[Reading], used: Sequence[int], flags: Sequence[str]
+) -> list[str]:
+    """A flag for every reading: what was thinned out shares that of its nearest neighbour in use,
+    of the same place and instrument."""
+    told = dict(zip(used, flags, strict=True))
+    found = []
+    for i, r in enumerate(readings):
+        if i not in told:
+            near = [
+                j for j in used
+                if (readings[j].place, readings[j].instrument) == (r.place, r.instrument)
+            ]  # fmt: skip
+            j = min(near, key=lambda j: abs(readings[j].minute - r.minute), default=None)
+            found.append("" if j is None else told[j])
+        else:
+            found.append(told[i])
+    return found
 
 
 def _peak(w: Walk, line: Timeline) -> float:

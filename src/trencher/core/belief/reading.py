@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-Place = Literal["core", "thin_end", "near_surface", "unknown"]
+Place = Literal["core", "thin_end", "near_surface", "air", "unknown"]
 Instrument = Literal["probe", "spot", "sense"]
 
 NOISE_SD_C: dict[Instrument, float] = {"probe": 0.5, "spot": 1.0, "sense": 0.0}
@@ -14,7 +14,9 @@ NOISE_SD_C: dict[Instrument, float] = {"probe": 0.5, "spot": 1.0, "sense": 0.0}
 its own doubt in its range. Estimates."""
 UNKNOWN_SD_C = 4.0
 """A number read somewhere in the joint says little about its core. Estimate."""
-BELIEVED: tuple[Place, ...] = ("core", "thin_end", "unknown")
+AIR_SD_C = 8.0
+"""Air read in one place of an oven, against what the joint meets all round. Estimate."""
+BELIEVED: tuple[Place, ...] = ("core", "thin_end", "air", "unknown")
 """Places that say something about the core. Near the surface there is only the surface."""
 
 
@@ -39,5 +41,5 @@ class Reading:
     def sd_c(self) -> float:
         """Doubt of the instrument, the place and the range, °C."""
         half = 0.5 * (self.high_c - self.low_c)
-        place = UNKNOWN_SD_C if self.place == "unknown" else 0.0
+        place = {"unknown": UNKNOWN_SD_C, "air": AIR_SD_C}.get(self.place, 0.0)
         return math.hypot(NOISE_SD_C[self.instrument], half, place)

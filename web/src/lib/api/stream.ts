@@ -9,6 +9,7 @@ export type Listener = {
   log: (line: LogLine) => void
   clock: (line: ClockLine) => void
   day?: (line: DayLine) => void
+  instruments?: (all: unknown) => void
   /** `fresh` is true when something may have been missed meanwhile. */
   connected: (yes: boolean, fresh: boolean) => void
 }
@@ -39,6 +40,7 @@ export function listen(listener: Listener, source: typeof EventSource = EventSou
     on('log', (data) => listener.log(data as LogLine))
     on('clock', (data) => listener.clock(data as ClockLine))
     on('day', (data) => listener.day?.(data as DayLine))
+    on('instruments', (data) => listener.instruments?.(data))
     on('beat', (data) => listener.clock(data as ClockLine))
     stream.onerror = () => {
       listener.connected(false, false)

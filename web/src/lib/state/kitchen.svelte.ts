@@ -1,6 +1,6 @@
 // What every place needs: catalogue, ovens, the list of roasts, the hour, units, the connection.
 
-import { http, want, type Catalogue, type Line, type Oven } from '$lib/api/client'
+import { http, want, type Catalogue, type Instrument, type Line, type Oven } from '$lib/api/client'
 import { listen } from '$lib/api/stream'
 import type { Units } from '$lib/units'
 
@@ -25,6 +25,8 @@ class Kitchen {
   catalogue = $state<Catalogue | null>(null)
   ovens = $state<Oven[]>([])
   roasts = $state<Line[]>([])
+  /** Instruments that push, as they were last heard of. */
+  instruments = $state<Instrument[]>([])
   units = $state<Units>(kept('units') === 'F' ? 'F' : 'C')
   mode = $state<Mode>((kept('mode') as Mode | null) ?? 'auto')
   keys = $state(kept('keys') !== 'off')
@@ -68,6 +70,7 @@ class Kitchen {
         void this.reload()
       },
       day: () => (this.dayNews += 1),
+      instruments: (all) => (this.instruments = all as Instrument[]),
       clock: (line) => this.#setClock(line.now, line.pace),
       connected: (yes, fresh) => {
         this.connected = yes

@@ -127,6 +127,11 @@ export class RoastState {
     return this.#do(() => want(http.POST('/roasts/{roast_id}/correct', { ...this.#path, body })))
   }
 
+  /** Where a channel's tip sits; null: pulled out. */
+  attach(body: Schemas['AttachBody']): Promise<boolean> {
+    return this.#do(() => want(http.POST('/roasts/{roast_id}/tips', { ...this.#path, body })))
+  }
+
   /** The signs that hold for this cut. */
   senses(): Promise<Sense[]> {
     return want(http.GET('/roasts/{roast_id}/senses', this.#path))

@@ -92,6 +92,8 @@
     <span class="label">A starting point: check with your own authority.</span>
   </label>
   <a class="line" href="/figures" onclick={onclose}>See and change the figures</a>
+  <a class="line" href="/instruments" onclick={onclose}>Probes and scales that send their numbers</a
+  >
   <details>
     <summary>Your words for doneness</summary>
     {#each bands as band, i (i)}

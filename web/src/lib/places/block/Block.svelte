@@ -46,6 +46,15 @@
     plan.ways.find((w) => w.id === roast?.school && w.forecast !== null) ??
       plan.ways.find((w) => w.forecast !== null),
   )
+  /** What a scale that is heard of shows, in grams, if it could be a joint and is not in yet. */
+  const onScale = $derived.by(() => {
+    const shown = kitchen.instruments
+      .flatMap((i) => i.latest.filter((v) => v.unit === 'g'))
+      .toSorted((a, b) => b.at.localeCompare(a.at))[0]?.value
+    const taken =
+      shown !== undefined && Math.abs(shown / 1000 - (draft?.joint.weight_kg ?? 0)) < 0.005
+    return shown === undefined || shown < 100 || shown > 25_000 || taken ? undefined : shown
+  })
   const forecast = $derived(way?.forecast ?? null)
   const locked = $derived(roast !== null && roast.status !== 'planning')
   const metric = $derived(kitchen.units === 'C')
@@ -206,6 +215,12 @@
         unit={metric ? 'kg' : 'lb'}
         onvalue={(v) => plan.pull({ joint: { weight_kg: metric ? v : v * LB } }, true)}
       />
+      {#if onScale !== undefined}
+        {@const kg = onScale / 1000}
+        <button class="link" onclick={() => plan.pull({ joint: { weight_kg: kg } }, true)}>
+          take {weight(kg, kitchen.units)} from the scale
+        </button>
+      {/if}
       {#if servings !== null && forecast !== null}
         <p class="feeds">
           <b>{weight(forecast.cooked_kg, kitchen.units)} carved</b>, {Math.max(
@@ -499,5 +514,10 @@
     .below {
       margin-left: 0;
     }
+  }
+  .link {
+    text-decoration: underline;
+    min-height: 44px;
+    text-align: left;
   }
 </style>

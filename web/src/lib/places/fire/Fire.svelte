@@ -1,5 +1,6 @@
 <script lang="ts">
   // The fire: one sentence, the live curve, readings typed from anywhere.
+  import { showing } from '$lib/draw/instruments'
   import { go } from '$lib/router'
   import { http, want } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -12,6 +13,7 @@
   import Happened from './Happened.svelte'
   import Levers from './Levers.svelte'
   import LogList from './LogList.svelte'
+  import Tips from './Tips.svelte'
   import { FLAGS, nextStep } from './sentence'
 
   const place = useRoast()
@@ -40,6 +42,17 @@
     ),
   )
   const last = $derived(roast?.readings.at(-1))
+  /** What sits in the middle and is heard of, if anything does. */
+  const live = $derived(
+    roast === null
+      ? undefined
+      : showing(roast, kitchen.instruments, kitchen.now).find((s) => s.place === 'core' && !s.lost),
+  )
+  const doubted = $derived(
+    outlook?.live.some(
+      (l) => l.device === live?.device && l.channel === live.channel && l.flag !== '',
+    ) ?? false,
+  )
   const flagged = $derived(last === undefined ? undefined : outlook?.flags[last.seq])
   const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
   const entries = $derived((roast?.log ?? []).length)
@@ -158,7 +171,16 @@
         {/each}
       </div>
       <div class="hand">
-        {#if last === undefined}
+        {#if live !== undefined && doubted}
+          <p class="quiet">the tip is not believed; the middle is reckoned at</p>
+          <p class="big shout">
+            <span class="guess">{temp(outlook.core_c, units, true)}</span>
+          </p>
+        {:else if live !== undefined}
+          <p class="quiet">measured, middle, now</p>
+          <p class="big shout">{temp(live.value, units, true)}</p>
+          <p>gaining {(outlook.rate_c_min * (units === 'C' ? 1 : 1.8)).toFixed(1)}° a minute</p>
+        {:else if last === undefined}
           <p class="quiet">No reading yet; the middle is reckoned at</p>
           <p class="big shout">
             <span class="guess">{temp(outlook.core_c, units, true)}</span>
@@ -183,6 +205,7 @@
             </p>
           {/if}
         {/if}
+        <Tips {held} {roast} {outlook} {units} />
         <form onsubmit={send}>
           <label class="label" for="reading">Type a reading, from anywhere</label>
           <div class="line">

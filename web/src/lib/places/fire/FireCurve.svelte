@@ -128,6 +128,14 @@
     <text x={axis.x(pull) - 6} y={axis.y(pullAt[1]) - 36} text-anchor="end" class="strong">
       {roast.pulled_min === null ? 'out' : 'came out'}
     </text>
+    {#each outlook.trace as t (`${t.place}${t.minute}`)}
+      <circle
+        cx={axis.x(t.minute)}
+        cy={axis.y(t.value_c)}
+        r="3"
+        class={t.doubted ? 'trace-doubted' : t.place === 'core' ? 'trace' : 'trace other'}
+      />
+    {/each}
     {#each roast.readings as r (r.seq)}
       {@const y = axis.y((r.low_c + r.high_c) / 2)}
       {@const x = axis.x(r.minute)}
@@ -221,6 +229,16 @@
   .when {
     fill: var(--ember);
     opacity: 0.6;
+  }
+  .trace {
+    fill: var(--ink);
+  }
+  .other {
+    fill: none;
+    stroke: var(--ink);
+  }
+  .trace-doubted {
+    fill: var(--accent);
   }
   .read {
     fill: var(--paper);

@@ -1,0 +1,57 @@
+"""A pretend roast lived along a method: as the cook says at the fire, not as the plan had it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from trencher.core.method.stages import Method, Off, Oven, Rest, Stage
+from trencher.sim.roast import PretendRoast, Span
+
+COVERS: dict[str, float] = {"open": 0.0, "tented": 0.6, "wrapped": 0.95, "bowl": 0.9, "pan": 0.2}
+STEP_MIN = 1.0
+DOORS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
+DOOR_S = 30.0
+
+
+def span_of(stage: Stage, minutes: float) -> Span:
+    """What a stage is to the pretend joint."""
+    if isinstance(stage, Oven):
+        return Span(minutes, stage.temp.c, 0.9 if stage.cover is not None else 0.0)
+    if isinstance(stage, Off):
+        return Span(minutes, None, off=True)
+    return Span(minutes, None, COVERS[stage.how] if isinstance(stage, Rest) else 0.0)
+
+
+@dataclass(frozen=True)
+class Mark:
+    """What the cook did besides the stages: its minute, and seconds of an open door."""
+
+    what: str
+    minute: float
+    seconds: float | None = None
+
+
+def live(
+    pretend: PretendRoast, method: Method, ends: Mapping[int, float], marks: Sequence[Mark],
+    until_min: float,
+) -> None:  # fmt: skip
+    """Carry ``pretend`` on to ``until_min``: stages end where ``ends`` says, doors open, an oven
+    stands off between ``oven_off`` and ``oven_on``."""
+    stages = method.stages
+    stops = sorted({*ends.values(), *(m.minute for m in marks), until_min})
+    while pretend.minute < until_min - 1e-6:
+        now = pretend.minute
+        i = sum(1 for end in ends.values() if end <= now + 1e-6)
+        stage: Stage = stages[i] if i < len(stages) else Rest(stages[-1].length)
+        for mark in marks:
+            if mark.what in DOORS and now - 1e-6 <= mark.minute < now + 0.02:
+                pretend.open_door(DOOR_S if mark.seconds is None else mark.seconds)
+        off = [m for m in marks if m.what in ("oven_off", "oven_on") and m.minute <= now + 1e-6]
+        stands_off = bool(off) and max(off, key=lambda m: m.minute).what == "oven_off"
+        stop = next(s for s in stops if s > now + 1e-6)
+        minutes = max(min(stop - now, STEP_MIN), 0.02)
+        span = span_of(stage, minutes)
+        if stands_off and isinstance(stage, Oven):
+            span = Span(minutes, None, off=True)
+        pretend.go(span)

@@ -1,0 +1,116 @@
+"""What instruments sent: every value, once, as it came."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from sqlalchemy import func, select
+from sqlalchemy.dialects.sqlite import insert
+
+from trencher.store.database import Database
+from trencher.store.tables import DeviceRow, SampleRow
+
+
+@dataclass(frozen=True)
+class Sample:
+    """One value: seconds since 1970, ``unit`` c (°C) or g (grams)."""
+
+    channel: str
+    at: float
+    unit: str
+    value: float
+
+
+@dataclass(frozen=True)
+class DeviceState:
+    """What an instrument last said of itself. ``every_s``: how often it means to be heard of;
+    ``battery`` 0 … 1, None unknown; ``latest``: the newest value of each channel."""
+
+    id: str
+    name: str
+    last_at: float
+    every_s: float
+    battery: float | None
+    latest: tuple[Sample, ...]
+
+
+class Samples:
+    """Samples and instruments of one database."""
+
+    def __init__(self, database: Database) -> None:
+        self._db = database
+
+    def add(
+        self, device: str, samples: Sequence[Sample], *, every_s: float, battery: float | None,
+        at: float,
+    ) -> int:  # fmt: skip
+        """Keep what came, on disk when this returns; what is there already is not kept twice.
+        Returns how many are new. ``at``: when it was heard of."""
+        rows = [
+            {"device": device, "channel": s.channel, "at": s.at, "unit": s.unit, "value": s.value}
+            for s in samples
+        ]
+        with self._db.write() as sql:
+            before = sql.scalar(select(func.max(SampleRow.id))) or 0
+            if rows:
+                sql.execute(insert(SampleRow).on_conflict_do_nothing(), rows)
+            row = sql.get(DeviceRow, device)
+            if row is None:
+                sql.add(
+                    DeviceRow(id=device, name=device, last_at=at, every_s=every_s, battery=battery)
+                )
+            else:
+                row.last_at, row.every_s = max(row.last_at, at), every_s
+                row.battery = row.battery if battery is None else battery
+            new = select(func.count()).select_from(SampleRow).where(SampleRow.id > before)
+            return sql.scalar(new) or 0
+
+    def devices(self) -> list[DeviceState]:
+        """Every instrument that was ever heard of, by name, with its newest values."""
+        newest = (
+            select(SampleRow.device, SampleRow.channel, func.max(SampleRow.at).label("at"))
+            .group_by(SampleRow.device, SampleRow.channel)
+            .subquery()
+        )
+        with self._db.read() as sql:
+            rows = sql.scalars(
+                select(SampleRow)
+                .join(
+                    newest,
+                    (SampleRow.device == newest.c.device)
+                    & (SampleRow.channel == newest.c.channel)
+                    & (SampleRow.at == newest.c.at),
+                )
+                .order_by(SampleRow.channel)
+            ).all()
+            devices = sql.scalars(select(DeviceRow).order_by(DeviceRow.name)).all()
+            return [
+                DeviceState(
+                    d.id, d.name, d.last_at, d.every_s, d.battery,
+                    tuple(
+                        Sample(r.channel, r.at, r.unit, r.value) for r in rows if r.device == d.id
+                    ),
+                )
+                for d in devices
+            ]  # fmt: skip
+
+    def between(self, device: str, channel: str, start: float, end: float) -> list[Sample]:
+        """Values of a channel from ``start`` to ``end``, oldest first."""
+        with self._db.read() as sql:
+            rows = sql.scalars(
+                select(SampleRow)
+                .where(
+                    SampleRow.device == device, SampleRow.channel == channel,
+                    SampleRow.at >= start, SampleRow.at <= end,
+                )
+                .order_by(SampleRow.at)
+            )  # fmt: skip
+            return [Sample(r.channel, r.at, r.unit, r.value) for r in rows]
+
+    def rename(self, device: str, name: str) -> None:
+        """Call an instrument something else."""
+        with self._db.write() as sql:
+            row = sql.get(DeviceRow, device)
+            if row is not None:
+                row.name = name

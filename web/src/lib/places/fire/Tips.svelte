@@ -1,0 +1,126 @@
+<script lang="ts">
+  // The tips in this joint: what each shows now, whether it is silent, and where it sits.
+  import type { Outlook, Roast } from '$lib/api/client'
+  import { isLost, PLACES, placeWords, showing } from '$lib/draw/instruments'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import type { RoastState } from '$lib/state/roast.svelte'
+  import { hour, temp, type Units } from '$lib/units'
+  import { FLAGS } from './sentence'
+
+  let {
+    held,
+    roast,
+    outlook,
+    units,
+  }: { held: RoastState; roast: Roast; outlook: Outlook | null; units: Units } = $props()
+
+  const shown = $derived(showing(roast, kitchen.instruments, kitchen.now))
+  const free = $derived(
+    kitchen.instruments
+      .filter((i) => !isLost(i, kitchen.now))
+      .flatMap((i) =>
+        i.latest
+          .filter(
+            (v) =>
+              v.unit === 'c' &&
+              !roast.attached.some((a) => a.device === i.id && a.channel === v.channel),
+          )
+          .map((v) => ({ device: i.id, name: i.name, channel: v.channel, value: v.value })),
+      ),
+  )
+  const flagOf = (device: string, channel: string): string =>
+    outlook?.live.find((l) => l.device === device && l.channel === channel)?.flag ?? ''
+  let moving = $state('')
+
+  async function put(
+    device: string,
+    channel: string,
+    place: 'core' | 'thin_end' | 'near_surface' | 'air' | null,
+  ): Promise<void> {
+    if (await held.attach({ device, channel, place })) {
+      moving = ''
+      if (roast.put_in_at !== null) void held.look()
+    }
+  }
+</script>
+
+{#each shown as tip (tip.device + tip.channel)}
+  {@const id = `${tip.device}/${tip.channel}`}
+  <div class="tip" class:lost={tip.lost}>
+    <p>
+      {#if tip.lost}
+        <b>{tip.name} {tip.channel} has been silent since {hour(tip.at)}.</b>
+        Look at its battery and lead. Until then the forecast goes on without it: type what you read.
+      {:else}
+        {tip.name}
+        {tip.channel}
+        {placeWords(tip.place)}{#if tip.place !== 'core' || flagOf(tip.device, tip.channel) !== ''}:
+          <b>{temp(tip.value, units)}</b>{/if}{tip.low ? ', battery low' : ''}
+      {/if}
+      <button
+        class="link"
+        aria-expanded={moving === id}
+        onclick={() => (moving = moving === id ? '' : id)}>moved</button
+      >
+    </p>
+    {#if !tip.lost && flagOf(tip.device, tip.channel) !== ''}
+      <p class="fault">Not believed. {FLAGS[flagOf(tip.device, tip.channel)]}</p>
+    {/if}
+    {#if moving === id}
+      <div class="chips" role="group" aria-label="Where {tip.name} {tip.channel} sits now">
+        {#each PLACES as [place, words] (place)}
+          <button
+            disabled={held.busy}
+            aria-pressed={place === tip.place}
+            onclick={() => put(tip.device, tip.channel, place as 'core')}>{words}</button
+          >
+        {/each}
+        <button disabled={held.busy} onclick={() => put(tip.device, tip.channel, null)}>
+          pulled out
+        </button>
+      </div>
+    {/if}
+  </div>
+{/each}
+{#each free as tip (tip.device + tip.channel)}
+  <div class="tip">
+    <p>{tip.name} {tip.channel} shows {temp(tip.value, units)}. Where is it?</p>
+    <div class="chips" role="group" aria-label="Where {tip.name} {tip.channel} sits">
+      {#each PLACES as [place, words] (place)}
+        <button disabled={held.busy} onclick={() => put(tip.device, tip.channel, place as 'core')}>
+          {words}
+        </button>
+      {/each}
+    </div>
+  </div>
+{/each}
+
+<style>
+  .tip {
+    border-top: 1px solid var(--line);
+    padding: 0.3rem 0;
+  }
+  .lost {
+    border-left: 4px solid var(--accent);
+    padding-left: 0.6rem;
+  }
+  .chips {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.3rem;
+  }
+  .chips button {
+    min-height: 44px;
+    padding: 0 0.6rem;
+    border: 1px solid var(--line);
+  }
+  .chips button[aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  .link {
+    text-decoration: underline;
+    min-height: 44px;
+    padding: 0 0.3rem;
+  }
+</style>
