@@ -137,8 +137,13 @@ def own(tmp_path: Path) -> Iterator[Site]:
 
 @pytest.fixture(autouse=True)
 def no_faults(page: Page) -> Iterator[None]:
-    """No page may throw, and none may ask anyone but its own server."""
+    """No page may throw, and none may ask anyone but its own server. Alarms are off but where a
+    test is about them: a clock that jumps would ring over everything."""
     faults: list[str] = []
+    page.add_init_script(
+        "localStorage.getItem('trencher.alarm.rings') ?? "
+        "localStorage.setItem('trencher.alarm.rings', 'false')"
+    )
     page.on("pageerror", lambda error: faults.append(str(error)))
     page.on(
         "request",

@@ -353,7 +353,7 @@ def test_a_lever_is_taken_with_one_touch_and_taken_back(page: Page, site: Site) 
     course.get_by_role("button", name="Oven up by 20 °C").click()
     expect(sentence).not_to_have_text(before)
     soon(page, lambda: "180C" in str(site.house.roasts.session("sirloin").method))
-    page.get_by_role("button", name="entries: see, take back").click()
+    page.get_by_role("button", name="entries: see, put right, take back").click()
     page.get_by_role("button", name="Take back: Oven up by 20 °C").click()
     soon(page, lambda: "180C" not in str(site.house.roasts.session("sirloin").method))
 
@@ -371,7 +371,7 @@ def prepared(site: Site) -> None:
 PLACES = [
     "/block/pork-loin", "/ways/pork-loin", "/ways/pork-loin/hand", "/ovens/pork-loin",
     "/fire/pork-loin",
-    "/fire/sirloin", "/board/sirloin", "/book", "/book/silverside", "/figures",
+    "/fire/sirloin", "/board/sirloin", "/book", "/book/silverside", "/figures", "/instruments",
 ]  # fmt: skip
 
 

@@ -5,6 +5,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import Clock from '$lib/ui/Clock.svelte'
   import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
+  import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import Keys from '$lib/ui/Keys.svelte'
 
   /** Places that are not about one roast. */
@@ -106,6 +107,7 @@
   </main>
   <p class="sr-only" role="status" aria-live="polite">{kitchen.said}</p>
   {#if reckons}<Reckoner {roastId} onclose={() => (reckons = false)} />{/if}
+  <AlarmBar />
   {#if help}<Keys onclose={() => (help = false)} />{/if}
 </div>
 

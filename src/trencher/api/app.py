@@ -48,6 +48,7 @@ def create_api(house: House | None) -> FastAPI:
         methods.router,
         roasts.router,
         roasts.book,
+        roasts.alarm_router,
         buying.router,
         figures.router,
         devices.router,

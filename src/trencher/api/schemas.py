@@ -529,6 +529,26 @@ class LiveOut(Out):
     flag: str
 
 
+class AnswerBody(In):
+    """An alarm that was heard."""
+
+    code: Annotated[str, Field(min_length=1, max_length=40)]
+
+
+class AlarmOut(Out):
+    """Something to be heard at ``at``. ``stage``: what can be reported done with it; ``out``: the
+    take-out itself."""
+
+    roast_id: str
+    name: str
+    resting: bool
+    code: str
+    at: datetime
+    words: str
+    stage: int | None
+    out: bool
+
+
 class TraceOut(Out):
     """A point of what an instrument showed in the joint."""
 

@@ -19,9 +19,9 @@ Status = Literal["planning", "roasting", "resting", "done"]
 
 KINDS = (
     "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
-    "judged", "attached", "detached", "withdrew", "corrected",
+    "judged", "attached", "detached", "answered", "withdrew", "corrected",
 )  # fmt: skip
-WHILE_IN = ("read", "marked", "ended_stage", "rewrote")
+WHILE_IN = ("read", "marked", "ended_stage", "rewrote", "answered")
 MARKS = (
     "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
     "moved_oven", "moved_probe", "browned", "sense", "note",
@@ -71,7 +71,8 @@ class Attached:
 
 @dataclass(frozen=True, kw_only=True)
 class Session(Folded):
-    """Where a roast stands. ``ends``: stage index → minute; ``put_in_at`` is the service's word.
+    """Where a roast stands. ``ends``: stage index → minute; ``put_in_at`` is the service's word;
+    ``answered``: code of an alarm → minute it was last answered.
 
     ``plan`` is the description last laid or changed: name, joint, cooker, wanted peak, serving.
     """
@@ -88,6 +89,7 @@ class Session(Folded):
     readings: tuple[LoggedReading, ...] = ()
     marks: tuple[Mark, ...] = ()
     attached: tuple[Attached, ...] = ()
+    answered: Mapping[str, float] = field(default_factory=dict)
     carved_min: float | None = None
     verdict: Payload | None = None
 
@@ -172,6 +174,10 @@ def _attached(s: Session, e: Event) -> Session:
     return replace(s, attached=(*s.attached, new))
 
 
+def _answered(s: Session, e: Event) -> Session:
+    return replace(s, answered={**s.answered, str(e.data["code"]): float(e.data["minute"])})
+
+
 def _detached(s: Session, e: Event) -> Session:
     return _let_go(s, e.data)
 
@@ -208,6 +214,7 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
     "marked": _marked,
     "attached": _attached,
     "detached": _detached,
+    "answered": _answered,
     "carved": _carved,
     "judged": _judged,
 }

@@ -533,6 +533,14 @@ class RoastService:
                 allowed="an hour within the last two days, with its zone",
             )  # fmt: skip
 
+    def answer(self, roast_id: str, code: str) -> Session:
+        """An alarm has been heard: it is silent on every screen."""
+
+        def answered(session: Session) -> Mapping[str, Any]:
+            return {"code": code, "minute": self._minute_given(session, None)}
+
+        return self._add(roast_id, "answered", answered)
+
     def carve(self, roast_id: str, minute: float | None) -> Session:
         """Carving begins: the roast is finished."""
         return self._add(roast_id, "carved", lambda s: {"minute": self._minute_given(s, minute)})

@@ -13,6 +13,7 @@ from trencher.api.context import House, HouseDep
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
+from trencher.service.alarms import due
 from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
@@ -147,6 +148,12 @@ def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut
     return _view(house, roast_id, session)
 
 
+@router.post("/{roast_id}/answer")
+def answer(house: HouseDep, roast_id: RoastId, body: s.AnswerBody) -> s.RoastOut:
+    """An alarm was heard: it is silent on every screen."""
+    return _view(house, roast_id, house.roasts.answer(roast_id, body.code))
+
+
 @router.post("/{roast_id}/carve")
 def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
     """Carving begins."""
@@ -169,6 +176,21 @@ def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.Roas
 def outlook(house: HouseDep, roast_id: RoastId) -> s.OutlookOut:
     """What is expected from now on."""
     return views.outlook(house.roasts.follow(roast_id), house.devices.instruments())
+
+
+alarm_router = APIRouter(prefix="/alarms", tags=["alarms"])
+
+
+@alarm_router.get("")
+def list_alarms(house: HouseDep) -> list[s.AlarmOut]:
+    """What is still to be heard, of every roast under way; screens ring by their own clock."""
+    return [
+        s.AlarmOut(
+            roast_id=d.roast_id, name=d.name, resting=d.resting, code=d.alarm.code, at=d.at,
+            words=d.alarm.words, stage=d.alarm.stage, out=d.alarm.out,
+        )
+        for d in due(house.roasts, house.devices)
+    ]  # fmt: skip
 
 
 book = APIRouter(prefix="/book", tags=["book"])

@@ -85,7 +85,8 @@ PRIOR = Belief(np.zeros(SIZE), np.eye(SIZE), ())
 class Outlook:
     """What is expected from now on. Minutes from the start of the roast.
 
-    ``curve``: rows of minute, core, 10 %, 90 %. ``look_min`` None once the joint is out.
+    ``curve``: rows of minute, core, 10 %, 90 %. ``look_min`` None once the joint is out;
+    ``looked_min``: the last reading of the core before now, 0 for none.
     ``nominal``: the uncertain quantities as they are believed to be now.
     """
 
@@ -99,6 +100,7 @@ class Outlook:
     peak_band: Band
     peak_min: float
     look_min: float | None
+    looked_min: float
     curve: Floats
     flags: tuple[str, ...]
     walk: Walk
@@ -293,6 +295,7 @@ def outlook(
         shown, doubt, axis_points(belief.theta, belief.covariance),
         by_the_clock(best) if clock else None,
     )  # fmt: skip
+    looked = max((r.minute for r in readings if r.place == "core"), default=0.0)
     pulled = line.pulled_min is not None
     pull_band = (
         Band(pull_min, pull_min)
@@ -316,7 +319,8 @@ def outlook(
         peak_c=peak_c,
         peak_band=band_about(peak_c, peaks),
         peak_min=peak_min,
-        look_min=None if line.pulled_min is not None else _look(now_min, pull_band.low),
+        look_min=None if line.pulled_min is not None else _look(looked, now_min, pull_band.low),
+        looked_min=looked,
         curve=_curve(record, members),
         flags=tuple(flags),
         walk=best,
@@ -364,10 +368,12 @@ def _at_least(band: Band, low: float) -> Band:
     return Band(max(band.low, low), max(band.high, low))
 
 
-def _look(now_min: float, earliest_min: float) -> float:
-    """When to look next: half-way to the earliest take-out, closer together towards the end."""
-    wait = min(max(LOOK_SHARE * (earliest_min - now_min), LOOK_MIN), LOOK_MAX)
-    return now_min + wait
+def _look(looked_min: float, now_min: float, earliest_min: float) -> float:
+    """When to look next: half-way from the last look to the earliest take-out, closer together
+    towards the end. Passed, it stays due until somebody looks."""
+    earliest = max(earliest_min, looked_min)
+    wait = min(max(LOOK_SHARE * (earliest - looked_min), LOOK_MIN), LOOK_MAX)
+    return min(looked_min + wait, max(earliest_min, now_min))
 
 
 def _curve(record: Floats, members: Sequence[Member]) -> Floats:

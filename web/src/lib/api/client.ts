@@ -42,6 +42,7 @@ export type SaltAdvice = Schemas['SaltAdviceOut']
 export type Guest = Schemas['GuestBody']
 export type Instrument = Schemas['InstrumentOut']
 export type Instruments = Schemas['InstrumentsOut']
+export type Alarm = Schemas['AlarmOut']
 export type Sense = Schemas['SenseOut']
 export type Levers = Schemas['LeversOut']
 export type Need = NonNullable<

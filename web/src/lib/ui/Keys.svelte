@@ -1,5 +1,6 @@
 <script lang="ts">
   // The keys, and the few settings there are. Nothing needs a key.
+  import AlarmSettings from './AlarmSettings.svelte'
   import { PLACES } from '$lib/router'
   import { kitchen, type Mode } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
@@ -75,6 +76,7 @@
       </label>
     {/each}
   </fieldset>
+  <AlarmSettings />
   <label>
     <span class="label">Figures of which authority</span>
     <select

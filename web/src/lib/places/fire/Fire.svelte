@@ -3,10 +3,12 @@
   import { showing } from '$lib/draw/instruments'
   import { go } from '$lib/router'
   import { http, want } from '$lib/api/client'
+  import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import { keepAwake } from '$lib/ui/wake.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
-  import { duration, hour, parseReading, temp } from '$lib/units'
+  import { duration, hour, parseReading, sentence, temp } from '$lib/units'
   import type { Sense } from '$lib/api/client'
   import BeforeDoor from './BeforeDoor.svelte'
   import FireCurve from './FireCurve.svelte'
@@ -27,6 +29,7 @@
     if (roast !== null && roast.status === 'planning') plan.open(roast)
   })
   useOutlook(() => held)
+  keepAwake(() => running)
 
   const now = $derived(
     outlook === null ? 0 : (kitchen.now.getTime() - new Date(outlook.put_in_at).getTime()) / 60_000,
@@ -42,6 +45,7 @@
     ),
   )
   const last = $derived(roast?.readings.at(-1))
+  const nextAlarm = $derived(alarms.next)
   /** What sits in the middle and is heard of, if anything does. */
   const live = $derived(
     roast === null
@@ -154,6 +158,16 @@
     </p>
     <h1 class="shout sentence">{step.shout}</h1>
     <p class="then">{step.then}</p>
+    <p class="quiet">
+      {#if !alarms.rings}
+        Alarms are off on this screen (?).
+      {:else}
+        {nextAlarm === null
+          ? 'No alarm is set.'
+          : `Next alarm ${hour(new Date(nextAlarm.at))}: ${sentence(nextAlarm.words, units)}`}
+        {alarms.canSound ? '' : 'Touch the page once, so that it may sound.'}
+      {/if}
+    </p>
     <div class="body">
       <div class="left">
         <FireCurve {roast} {outlook} {now} {units} />

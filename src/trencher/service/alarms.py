@@ -1,0 +1,66 @@
+"""Alarms of every roast under way, with the hour at which each is to be heard."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import datetime
+
+from trencher.core.belief.alarms import Alarm, alarms
+from trencher.core.errors import TrencherError
+from trencher.core.method.stages import Oven
+from trencher.core.planner.setup import kitchen
+from trencher.core.units import dial_text
+from trencher.service.devices import DeviceService
+from trencher.service.planning import cooker_of
+from trencher.service.roasts import Following, RoastService
+
+
+@dataclass(frozen=True)
+class Due:
+    """An alarm of a roast: whose it is, and when it is to be heard."""
+
+    roast_id: str
+    name: str
+    resting: bool
+    alarm: Alarm
+    at: datetime
+
+
+def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
+    """What is still to be heard in the kitchen, in order. A roast that cannot be followed just now
+    is left out; its own place says why."""
+    found: list[Due] = []
+    for heading in roasts.headings():
+        if heading.status not in ("roasting", "resting"):
+            continue
+        try:
+            following = roasts.follow(heading.id)
+        except TrencherError:
+            continue
+        found += [
+            Due(heading.id, heading.name, heading.status == "resting", a, following.at(a.due_min))
+            for a in of(following, devices, roasts)
+        ]
+    return sorted(found, key=lambda d: d.at)
+
+
+def of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Alarm]:
+    """The alarms of one roast."""
+    session = following.session
+    heard = {i.state.id for i in devices.instruments() if not i.lost}
+    watched = any(
+        a.device in heard and a.place == "core" and a.to_min is None for a in session.attached
+    )
+    record = roasts.oven(session)
+
+    def dial(stage: Oven) -> str:
+        cooker = cooker_of(record) if session.oven_id != session.plan["oven_id"] else None
+        air = kitchen(following.roast).true_air(replace(stage, cooker=cooker))
+        cooker = cooker or following.roast.cooker
+        return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
+
+    return alarms(
+        following.line, following.planned, following.outlook,
+        wanted_c=float(session.plan["wanted_c"]), answered=session.answered, watched=watched,
+        dial=dial,
+    )  # fmt: skip

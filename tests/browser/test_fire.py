@@ -1,0 +1,170 @@
+"""The fire: what happened in one touch and put right; alarms on every screen; instruments."""
+
+from __future__ import annotations
+
+import re
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Browser, Page, expect
+
+from tests.browser.conftest import Site, soon
+from tests.browser.test_places import opened, prepared
+
+RINGS = "localStorage.setItem('trencher.alarm.rings', 'true')"
+
+
+def marks(site: Site) -> list[Any]:
+    return list(site.house.roasts.session("sirloin").marks)
+
+
+def push(site: Site, value: float, channel: str = "1", unit: str = "C") -> None:
+    reading = {"channel": channel, "value": value, "unit": unit}
+    body = {"device": "kitchen-probe", "every_s": 5.0, "readings": [reading]}
+    site.house.devices.push(site.house.devices.key(), body)
+
+
+def test_a_door_is_one_touch_and_put_right_beside_it(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="Door opened").click()
+    soon(page, lambda: [m.what for m in marks(site)] == ["door"])
+    just = page.get_by_role("group", name="Just entered")
+    just.get_by_role("button", name="Door open for 2 min").click()
+    soon(page, lambda: marks(site)[0].seconds == 120)
+    before = marks(site)[0].minute
+    just.get_by_role("button", name="5 minutes earlier").click()
+    soon(page, lambda: marks(site)[0].minute == pytest.approx(before - 5, abs=0.01))
+    just.get_by_role("button", name="take back").click()
+    soon(page, lambda: marks(site) == [])
+
+
+def test_an_oven_found_off_and_on_again(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="More happened").click()
+    page.get_by_role("button", name="Oven was off").click()
+    page.get_by_role("button", name="20 minutes earlier").click()
+    page.get_by_role("button", name="Oven is on again").click()
+    soon(page, lambda: [m.what for m in marks(site)] == ["oven_off", "oven_on"])
+    expect(page.get_by_role("button", name="Oven was off")).to_be_visible()
+
+
+def test_what_is_felt_says_what_it_speaks_of(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="More happened").click()
+    page.get_by_role("button", name="Seen, heard, felt").click()
+    expect(page.get_by_role("button", name="Golden brown")).to_contain_text("surface only")
+    page.get_by_role("button", name="Springs back slowly").click()
+    soon(page, lambda: [m.sense for m in marks(site)] == ["springs"])
+
+
+def test_a_reading_is_put_right_in_the_log_time_and_number(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="entries").click()
+    page.get_by_role("button", name="Put right: 25 °C").click()
+    reading = site.house.roasts.session("sirloin").readings[0]
+    following = site.house.roasts.follow("sirloin")
+    earlier = (following.at(reading.minute) - timedelta(minutes=4)).strftime("%H:%M")
+    page.get_by_role("textbox", name="Time").fill("25:70")
+    page.get_by_role("button", name="Keep", exact=True).last.click()
+    expect(page.get_by_text("is no time of day")).to_be_visible()
+    page.get_by_role("textbox", name="Time").fill(earlier)
+    page.get_by_role("textbox", name="°C").fill("23.5")
+    page.get_by_role("button", name="Keep", exact=True).last.click()
+    expect(page.get_by_text("24 °C (put right)")).to_be_visible()
+    now = site.house.roasts.session("sirloin").readings[0]
+    assert now.low_c == 23.5
+    assert 3.0 < reading.minute - now.minute < 5.0
+
+
+def test_an_alarm_rings_on_every_screen_and_is_answered_once(
+    page: Page, site: Site, browser: Browser
+) -> None:
+    prepared(site)
+    page.add_init_script(RINGS)
+    opened(page, f"{site.url}/fire/sirloin")
+    other = browser.new_context(service_workers="block").new_page()
+    other.goto(f"{site.url}/block/pork-loin")
+    expect(page.get_by_text("Next alarm")).to_be_visible()
+    due = site.house.roasts.follow("sirloin").outlook.look_min
+    assert due is not None
+    site.forward(due - 60 + 1)
+    for screen in (page, other):
+        expect(screen.get_by_role("alertdialog")).to_contain_text("Look at the middle now.")
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+    # Any key is an answer.
+    other.keyboard.press("Space")
+    expect(other).to_have_url(re.compile("/fire/sirloin"))
+    for screen in (page, other):
+        expect(screen.get_by_role("alertdialog")).to_have_count(0)
+    answered = [e for e in site.house.roasts.session("sirloin").log if e.kind == "answered"]
+    assert len(answered) == 1
+    other.context.close()
+
+
+def test_the_take_out_is_reported_from_its_alarm(page: Page, site: Site) -> None:
+    prepared(site)
+    page.add_init_script(RINGS)
+    opened(page, f"{site.url}/fire/sirloin")
+    pull = site.house.roasts.follow("sirloin").outlook.pull_min
+    site.forward(pull - 60 + 1)
+    alarm = page.get_by_role("alertdialog")
+    # Overdue is what came first; each is answered in its turn.
+    for words in ("Look at the middle", "Take it out soon"):
+        expect(alarm).to_contain_text(words)
+        alarm.get_by_role("button", name="Heard").click()
+    expect(alarm).to_contain_text("Take it out now")
+    alarm.get_by_role("button", name="Taken out").click()
+    soon(page, lambda: site.house.roasts.session("sirloin").status == "resting")
+
+
+def test_a_screen_that_must_not_ring_does_not(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    expect(page.get_by_text("Alarms are off on this screen")).to_be_visible()
+    site.forward(60)
+    page.wait_for_timeout(1500)
+    expect(page.get_by_role("alertdialog")).to_have_count(0)
+
+
+def test_a_probe_is_heard_put_in_place_and_missed(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    push(site, 26.4)
+    page.get_by_role("group", name="Where kitchen-probe 1 sits").get_by_role(
+        "button", name="in the middle"
+    ).click()
+    soon(page, lambda: len(site.house.roasts.session("sirloin").attached) == 1)
+    expect(page.get_by_text("measured, middle, now")).to_be_visible()
+    push(site, 27.2)
+    site.forward(0.05)
+    push(site, 28.6)
+    expect(page.locator(".big")).to_have_text("29°")
+    site.forward(0.2)
+    expect(page.get_by_text("has been silent since")).to_be_visible()
+    # Heard again, it is there again.
+    push(site, 29.9)
+    expect(page.get_by_text("has been silent since")).to_have_count(0)
+
+
+def test_instruments_shows_the_key_and_what_is_heard(page: Page, site: Site) -> None:
+    push(site, 1934.0, "plate", "g")
+    opened(page, f"{site.url}/instruments")
+    expect(page.get_by_text(site.house.devices.key()).first).to_be_visible()
+    expect(page.get_by_text("1.93 kg")).to_be_visible()
+    page.get_by_role("button", name="Rename kitchen-probe").click()
+    page.get_by_label("Name of kitchen-probe").fill("The scale")
+    page.get_by_role("button", name="Keep").click()
+    expect(page.get_by_text("The scale")).to_be_visible()
+    opened(page, f"{site.url}/block/sirloin")
+    page.get_by_role("button", name="take 1.93 kg from the scale").click()
+    soon(
+        page,
+        lambda: site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 1.934,
+    )

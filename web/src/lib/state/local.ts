@@ -1,0 +1,22 @@
+// Small things kept in this browser. Private windows may refuse: then they last as long as the page.
+
+const PREFIX = 'trencher.'
+
+/** What was kept under a name, or what to take instead. */
+export function local<T>(name: string, otherwise: T): T {
+  try {
+    const text = localStorage.getItem(PREFIX + name)
+    return text === null ? otherwise : (JSON.parse(text) as T)
+  } catch {
+    return otherwise
+  }
+}
+
+/** Keep something under a name. */
+export function keepLocal(name: string, value: unknown): void {
+  try {
+    localStorage.setItem(PREFIX + name, JSON.stringify(value))
+  } catch {
+    // See above.
+  }
+}
