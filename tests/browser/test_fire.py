@@ -168,3 +168,25 @@ def test_instruments_shows_the_key_and_what_is_heard(page: Page, site: Site) -> 
         page,
         lambda: site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 1.934,
     )
+
+
+def test_trouble_hazard_first_then_what_helps_tonight(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="Something is wrong").click()
+    page.get_by_role("button", name="It smokes").click()
+    course = page.get_by_role("region", name="Change the course")
+    expect(course.locator(".hazard").first).to_contain_text("never water")
+    expect(course).to_contain_text("As it goes: out about")
+    expect(course.get_by_role("button", name="Cover it with foil now")).to_be_visible()
+
+
+def test_they_are_late_asks_by_how_much_and_fits_the_oven(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="They are late").click()
+    page.get_by_role("button", name="40 min").click()
+    course = page.get_by_role("region", name="Change the course")
+    course.get_by_role("button", name=re.compile("Oven to .* from now on")).click()
+    soon(page, lambda: "until peak" in str(site.house.roasts.session("sirloin").method))
+    soon(page, lambda: site.house.roasts.session("sirloin").log[-1].kind == "rewrote")

@@ -108,6 +108,7 @@ def test_only_what_helps_is_offered_the_best_first(
             "later": lever.result.end_min - offered.base.end_min,
             "browner": lever.result.crust - offered.base.crust,
             "paler": offered.base.crust - lever.result.crust,
+            "cooler": offered.base.peak_c - lever.result.peak_c,
         }[need]
         assert give > 0
     if need in ("sooner", "later"):

@@ -1197,10 +1197,11 @@ class FigureOut(Out):
 
 
 class LeverBody(In):
-    """Which lever to take."""
+    """Which lever to take; ``by_min``: of those that delay by so much."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"code": "hotter"}]})
-    code: Annotated[str, Field(min_length=1, max_length=40)]
+    code: Annotated[str, Field(min_length=1, max_length=70)]
+    by_min: Annotated[float, Field(ge=5, le=180)] | None = None
 
 
 class LeverResultOut(Out):
@@ -1212,6 +1213,7 @@ class LeverResultOut(Out):
     end_min: float
     even_fraction: float | None
     crust: float
+    served_c: float
 
 
 class LeverOut(Out):
@@ -1231,6 +1233,25 @@ class LeversOut(Out):
 
     base: LeverResultOut
     options: list[LeverOut]
+
+
+class TroubleLine(Out):
+    """A trouble, in a word; ``when``: in the oven, at rest, or any."""
+
+    code: str
+    words: str
+    when: str
+
+
+class TroubleOut(LeversOut):
+    """What to do about a trouble: the hazard first, then now, then what helps. ``least``: slices
+    that missed the wanted peak least, counted from 1 at the thick end."""
+
+    code: str
+    words: str
+    hazards: list[str]
+    now: list[str]
+    least: list[int]
 
 
 class OutlookOut(Out):

@@ -13,6 +13,7 @@ from trencher.api import schemas as s
 from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import Sense
+from trencher.core.catalogue.troubles import Trouble
 from trencher.core.joint import Size
 from trencher.core.method.stages import (
     Method,
@@ -44,7 +45,7 @@ from trencher.core.units import dial_text
 from trencher.service.devices import Instrument
 from trencher.service.ovens import Tonight
 from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
-from trencher.service.roasts import Following
+from trencher.service.roasts import Following, Levers
 from trencher.store.repository import OvenRecord
 
 
@@ -555,6 +556,23 @@ def levers(
     )  # fmt: skip
 
 
+LEAST_SLICES = 3
+
+
+def trouble(found: Trouble, offered: Levers, record: OvenRecord) -> s.TroubleOut:
+    """A trouble and what helps tonight."""
+    following = offered.following
+    wanted = float(following.session.plan["wanted_c"])
+    slices = slices_of(following.outlook.walk.end)
+    order = sorted(range(len(slices)), key=lambda n: abs(slices[n].centre_c - wanted))
+    least = sorted(n + 1 for n in order[:LEAST_SLICES]) if found.code == "overshot" else []
+    told = levers(following, record, offered.base, offered.found)
+    return s.TroubleOut(
+        code=found.code, words=found.words, hazards=list(found.hazards), now=list(found.now),
+        least=least, base=told.base, options=told.options,
+    )  # fmt: skip
+
+
 def _dial_now(following: Following, record: OvenRecord, lever: Lever, now: int) -> str:
     """What the dial must show for a lever's first stage; "" for one that is not in the oven, and
     where it stays as it is."""
@@ -571,7 +589,7 @@ def _dial_now(following: Following, record: OvenRecord, lever: Lever, now: int) 
 def _lever_result(r: Result) -> s.LeverResultOut:
     return s.LeverResultOut(
         pull_min=r.pull_min, pull_core_c=r.pull_core_c, peak_c=r.peak_c, end_min=r.end_min,
-        even_fraction=r.even_fraction, crust=r.crust,
+        even_fraction=r.even_fraction, crust=r.crust, served_c=r.served_c,
     )  # fmt: skip
 
 

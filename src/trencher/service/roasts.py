@@ -16,12 +16,13 @@ from trencher.core.belief.reading import Instrument, Place, Reading
 from trencher.core.belief.timeline import Timeline, timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
+from trencher.core.catalogue.troubles import Trouble, trouble
 from trencher.core.errors import Conflict, InputError, OutOfRange, UnknownName
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, with_rest
-from trencher.core.planner.levers import Lever, Result, levers
+from trencher.core.planner.levers import Lever, Result, compared, delayed, levers, moved
 from trencher.core.planner.setup import Roast
 from trencher.core.session import MARKS, Mark, Session, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
@@ -42,6 +43,7 @@ from trencher.store.repository import Heading, OvenRecord, Repository
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
 READING_LOW_C, READING_HIGH_C = -25.0, 130.0
+SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN = 5.0, 180.0
 LATEST_EARLY_MIN = 0.5
 """A minute may lie this far ahead of the clock: clocks of two screens differ."""
 
@@ -439,9 +441,62 @@ class RoastService:
         )
         return Levers(following, base, found)
 
-    def pull_lever(self, roast_id: str, code: str) -> Session:
-        """Take a lever: what is left of the way is written anew. Conflict where it does nothing."""
+    def trouble(self, roast_id: str, code: str) -> tuple[Trouble, Levers]:
+        """What to do about a trouble, worked out for now: the levers that may help, in their order.
+        Other ovens of the house come as ``move:id``. UnknownName, Conflict."""
+        found = trouble(code)
         offered = self.levers(roast_id)
+        session = offered.following.session
+        if found.when == "oven" and session.status != "roasting":
+            raise Conflict("the joint is out of the oven", allowed="troubles of the rest")
+        options = [x for c in found.levers for x in offered.found if x.code == c]
+        if found.move:
+            options += self._moves(offered.following, offered.base)
+        return found, Levers(offered.following, offered.base, tuple(options))
+
+    def _moves(self, following: Following, base: Result) -> list[Lever]:
+        options: list[Lever] = []
+        line, session = following.line, following.session
+        for oven in self.repository.ovens():
+            if oven.id == session.oven_id:
+                continue
+            cooker = cooker_of(oven, following.roast.joint)
+            result = moved(
+                following.roast, line.ahead, len(line.past.stages), cooker,
+                following.outlook.nominal,
+            )  # fmt: skip
+            words = f"Into the {oven.name}, hot already"
+            if isinstance(result, str):
+                option = Lever(
+                    code=f"move:{oven.id}", words=words, method=None, result=None, reason=result
+                )
+            else:
+                gains, costs = compared(base, result)
+                option = Lever(
+                    code=f"move:{oven.id}", words=words, method=None, result=result, gains=gains,
+                    costs=costs,
+                )  # fmt: skip
+            options.append(option)
+        return options
+
+    def delays(self, roast_id: str, by_min: float) -> Levers:
+        """Ways to be so much later. OutOfRange."""
+        if not SHORTEST_DELAY_MIN <= by_min <= LONGEST_DELAY_MIN:
+            raise OutOfRange("by_min", by_min, SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN, "minutes")
+        offered = self.levers(roast_id)
+        line = offered.following.line
+        found = delayed(
+            offered.following.roast, line.ahead, len(line.past.stages), by_min,
+            offered.following.outlook.nominal,
+        )  # fmt: skip
+        return Levers(offered.following, offered.base, found)
+
+    def pull_lever(self, roast_id: str, code: str, by_min: float | None = None) -> Session:
+        """Take a lever: what is left of the way is written anew. Conflict where it does nothing.
+        ``by_min``: of those that delay by so much."""
+        if code.startswith("move:"):
+            return self.mark(roast_id, "moved_oven", "", None, oven_id=code.removeprefix("move:"))
+        offered = self.levers(roast_id) if by_min is None else self.delays(roast_id, by_min)
         lever = next((x for x in offered.found if x.code == code), None)
         if lever is None:
             raise UnknownName("lever", code, [x.code for x in offered.found])

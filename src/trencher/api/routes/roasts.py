@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter, Path, Query
 from fastapi.responses import PlainTextResponse
 
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
 from trencher.core.catalogue.senses import senses_for
+from trencher.core.catalogue.troubles import TROUBLES
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
 from trencher.service.alarms import due
@@ -108,10 +109,40 @@ def levers(house: HouseDep, roast_id: RoastId, need: Need = "sooner") -> s.Lever
     return views.levers(offered.following, house.roasts.oven(session), offered.base, found)
 
 
+@router.get("/{roast_id}/delays")
+def delays(
+    house: HouseDep, roast_id: RoastId, by_min: Annotated[float, Query(ge=5, le=180)]
+) -> s.LeversOut:
+    """Ways to be ready so much later, each worked out in full."""
+    offered = house.roasts.delays(roast_id, by_min)
+    record = house.roasts.oven(offered.following.session)
+    return views.levers(offered.following, record, offered.base, offered.found)
+
+
+@router.get("/{roast_id}/troubles")
+def list_troubles(house: HouseDep, roast_id: RoastId) -> list[s.TroubleLine]:
+    """What may go wrong where the roast stands."""
+    status = house.roasts.session(roast_id).status
+    return [
+        s.TroubleLine(code=t.code, words=t.words, when=t.when)
+        for t in TROUBLES.values()
+        if status == "roasting" or t.when != "oven"
+    ]
+
+
+@router.get("/{roast_id}/troubles/{code}")
+def trouble(
+    house: HouseDep, roast_id: RoastId, code: Annotated[str, Path(max_length=30)]
+) -> s.TroubleOut:
+    """The hazard, what to do now, and what helps tonight."""
+    found, offered = house.roasts.trouble(roast_id, code)
+    return views.trouble(found, offered, house.roasts.oven(offered.following.session))
+
+
 @router.post("/{roast_id}/levers", status_code=201)
 def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.RoastOut:
     """Take one; it can be taken back."""
-    return _view(house, roast_id, house.roasts.pull_lever(roast_id, body.code))
+    return _view(house, roast_id, house.roasts.pull_lever(roast_id, body.code, body.by_min))
 
 
 @router.post("/{roast_id}/marks", status_code=201)

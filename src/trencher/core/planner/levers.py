@@ -15,27 +15,34 @@ from trencher.core.method.stages import (
     HEATED,
     Method,
     Minutes,
+    Off,
     Oven,
     Rest,
     Stage,
+    Task,
     Turn,
     UntilFalling,
+    Wait,
     celsius,
 )
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import Deviation, Kitchen, Roast, kitchen
+from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import FINE, Grid
 
 STEP_C = 20.0
 BLAST_C, BLAST_MIN = 235.0, 8.0
 BLAST_REST_MIN = 10.0
 HOLD_MIN = 30.0
+POURED_ML, COLD_MIN, BOARD_MIN = 150.0, 10.0, 2.0
 
 
 @dataclass(frozen=True, kw_only=True)
 class Result:
-    """What a method comes to. Minutes from the start of the roast."""
+    """What a method comes to. Minutes from the start of the roast; ``served_c``: the joint's mean
+    at the end."""
 
     pull_min: float
     pull_core_c: float
@@ -45,6 +52,7 @@ class Result:
     crust: float
     crisp: float
     loss: float
+    served_c: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -75,6 +83,7 @@ def _result(k: Kitchen, done: Walk, wanted_c: float | None) -> Result:
         crust=outcomes.crust_of(end),
         crisp=outcomes.faces_of(end, rind=k.roast.joint.facts.rind).crisp_top,
         loss=outcomes.loss_of(end).fraction,
+        served_c=float(end.state[kernel.MEAN]),
     )
 
 
@@ -128,6 +137,41 @@ def _blast_after(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str
     return (*tail, blast, rest)
 
 
+def _pour(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str:
+    here = stages[now]
+    if not isinstance(here, Oven):
+        return "The joint is not in the oven."
+    task = Task("pour", f"{POURED_ML:g}ml", at_min=0.0)
+    return (*stages[:now], replace(here, tasks=(*here.tasks, task)), *stages[now + 1 :])
+
+
+def _uncover(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str:
+    here = stages[now]
+    if not isinstance(here, Oven) or here.cover is None:
+        return "It is not covered."
+    return (*stages[:now], replace(here, cover=None), *stages[now + 1 :])
+
+
+def _open_rest(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str:
+    here = stages[now]
+    if not isinstance(here, Rest):
+        return "It is not resting yet."
+    if here.how == "open":
+        return "It stands open already."
+    return (*stages[:now], replace(here, how="open"), *stages[now + 1 :])
+
+
+def _cold(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str:
+    later = [s for s in stages[now:] if not isinstance(s, (*HEATED, Turn))]
+    tail = [replace(s, how="open") if isinstance(s, Rest) else s for s in later]
+    return (*stages[:now], Wait(Minutes(COLD_MIN), "fridge"), *tail)
+
+
+def _carve_now(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str:
+    # A moment on the board: a method ends with the joint standing in the room.
+    return (*stages[:now], Rest(Minutes(BOARD_MIN), "open"))
+
+
 LEVERS: tuple[tuple[str, str, Rewrite], ...] = (
     ("hotter", f"Oven up by {{d:{STEP_C:g}}}", _shift(STEP_C)),
     ("cooler", f"Oven down by {{d:{STEP_C:g}}}", _shift(-STEP_C)),
@@ -135,6 +179,11 @@ LEVERS: tuple[tuple[str, str, Rewrite], ...] = (
     ("out_and_hold", "Take it out now and keep it wrapped", _out_and_hold),
     ("blast_first", f"{BLAST_MIN:g} minutes at {{c:{BLAST_C:g}}} now, then on", _blast_first),
     ("blast_after", f"{BLAST_MIN:g} minutes at {{c:{BLAST_C:g}}} at the end", _blast_after),
+    ("uncover", "Take the cover off now", _uncover),
+    ("pour", f"{POURED_ML:g} ml of hot liquid into the tin", _pour),
+    ("open_rest", "Uncover it now", _open_rest),
+    ("cold", f"Into the cold for {COLD_MIN:g} minutes", _cold),
+    ("carve_now", "Out and carved now", _carve_now),
 )
 """The levers a cook has, in the order in which they are shown unless one sorts them."""
 
@@ -170,8 +219,97 @@ def levers(
     return base, tuple(found)
 
 
-Need = Literal["sooner", "later", "browner", "paler"]
-"""What is wrong: it must be ready sooner; they are late; it is too pale; it browned early."""
+def moved(
+    roast: Roast, ahead: Method, current: int, cooker: Cooker, nominal: Deviation
+) -> Result | str:
+    """What it comes to in another oven from now on, already hot; or why not."""
+    stages = ahead.stages
+    if current >= len(stages) or not isinstance(stages[current], (Oven, Off)):
+        return "The joint is not in the oven."
+    later = [
+        replace(s, cooker=cooker) if isinstance(s, (Oven, Off)) else s for s in stages[current:]
+    ]
+    method = Method((*stages[:current], Wait(Minutes(1.0)), *later))
+    k = kitchen(replace(roast, method=method), FINE, nominal)
+    try:
+        return _result(k, walk(k), roast.goal_c)
+    except TrencherError as error:
+        return error.sentence
+
+
+def delayed(
+    roast: Roast, ahead: Method, current: int, by_min: float, nominal: Deviation
+) -> tuple[Lever, ...]:
+    """Ways to be ``by_min`` later than it would be: the oven turned down just so far, or out as it
+    would be and kept wrapped."""
+    k = kitchen(replace(roast, method=ahead), FINE, nominal)
+    base = _result(k, walk(k), roast.goal_c)
+    found: list[Lever] = []
+    if current < len(ahead.stages) and isinstance(ahead.stages[current], Oven):
+        slower = _slower(roast, ahead, current, base.end_min + by_min, nominal)
+        if slower is not None:
+            found.append(_offer(roast, *slower, base, nominal))
+    tail = [i for i, s in enumerate(ahead.stages) if isinstance(s, Rest) and i >= current]
+    if tail:
+        went = walk(k).stages[tail[-1]]
+        here = ahead.stages[tail[-1]]
+        assert isinstance(here, Rest)
+        length = Minutes(round(went.end_min - went.start_min + by_min, 1))
+        stages = list(ahead.stages)
+        stages[tail[-1]] = replace(here, how="wrapped", length=length)
+        words = f"Out as planned, then wrapped for {length.min:.0f} minutes"
+        found.append(_offer(roast, "wait_wrapped", words, Method(tuple(stages)), base, nominal))
+    return tuple(found)
+
+
+LOWEST_STALL_C, STALL_TRIES, STALL_MISS_MIN = 70.0, 7, 1.5
+
+
+def _slower(
+    roast: Roast, ahead: Method, current: int, end_min: float, nominal: Deviation
+) -> tuple[str, str, Method] | None:
+    """The heat at which it is ready then, by halving between now's and the lowest."""
+    here = ahead.stages[current]
+    assert isinstance(here, Oven)
+    high, low = here.temp.c, LOWEST_STALL_C
+    best: Method | None = None
+    for _ in range(STALL_TRIES):
+        middle = 0.5 * (low + high)
+        changed = replace(here, temp=celsius(round(middle)), cold=False)
+        method = Method((*ahead.stages[:current], changed, *ahead.stages[current + 1 :]))
+        try:
+            k = kitchen(replace(roast, method=method), FINE, nominal)
+            end = walk(k).end.minutes
+        except TrencherError:
+            low = middle
+            continue
+        best = method
+        if abs(end - end_min) <= STALL_MISS_MIN:
+            break
+        low, high = (middle, high) if end > end_min else (low, middle)
+    if best is None:
+        return None
+    stage = best.stages[current]
+    assert isinstance(stage, Oven)
+    return "slower", f"Oven to {{c:{stage.temp.c:.0f}}} from now on", best
+
+
+def _offer(
+    roast: Roast, code: str, words: str, method: Method, base: Result, nominal: Deviation
+) -> Lever:
+    k = kitchen(replace(roast, method=method), FINE, nominal)
+    result = _result(k, walk(k), roast.goal_c)
+    gains, costs = compared(base, result)
+    costs = tuple(c for c in costs if not c.endswith("later"))
+    return Lever(
+        code=code, words=words, method=method, result=result, gains=gains,
+        costs=(*costs, f"{{c:{result.served_c:.0f}}} warm on the whole when carved"),
+    )  # fmt: skip
+
+
+Need = Literal["sooner", "later", "browner", "paler", "cooler"]
+"""What is wrong: it must be ready sooner; they are late; it is too pale; it browned early; it will
+end too hot."""
 DEGREE_WEIGHS_MIN, EVEN_WEIGHS_MIN, CRUST_WEIGHS_MIN = 4.0, 40.0, 60.0
 """What a degree beside the wanted peak, all of the even share, all of the crust are worth in
 minutes. Guesses about what a table minds: they only put levers in order."""
@@ -188,6 +326,7 @@ def ranked(need: Need, base: Result, found: Sequence[Lever], wanted_c: float) ->
             "sooner": base.end_min - r.end_min, "later": r.end_min - base.end_min,
             "browner": CRUST_WEIGHS_MIN * (r.crust - base.crust),
             "paler": CRUST_WEIGHS_MIN * (base.crust - r.crust),
+            "cooler": DEGREE_WEIGHS_MIN * (base.peak_c - r.peak_c),
         }[need]  # fmt: skip
         if give < MIN_MINUTES:
             continue

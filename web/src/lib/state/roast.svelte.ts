@@ -9,6 +9,8 @@ import {
   type Roast,
   type Schemas,
   type Sense,
+  type Trouble,
+  type TroubleLine,
 } from '$lib/api/client'
 
 type Path = { params: { path: { roast_id: string } } }
@@ -110,9 +112,32 @@ export class RoastState {
     )
   }
 
-  pullLever(code: string): Promise<boolean> {
+  /** Ways to be ready so much later. */
+  delays(by_min: number): Promise<Levers> {
+    return want(
+      http.GET('/roasts/{roast_id}/delays', {
+        params: { path: { roast_id: this.id }, query: { by_min } },
+      }),
+    )
+  }
+
+  /** What may go wrong where the roast stands. */
+  troubles(): Promise<TroubleLine[]> {
+    return want(http.GET('/roasts/{roast_id}/troubles', this.#path))
+  }
+
+  /** What to do about one of them, worked out for now. */
+  trouble(code: string): Promise<Trouble> {
+    return want(
+      http.GET('/roasts/{roast_id}/troubles/{code}', {
+        params: { path: { roast_id: this.id, code } },
+      }),
+    )
+  }
+
+  pullLever(code: string, by_min: number | null = null): Promise<boolean> {
     return this.#do(() =>
-      want(http.POST('/roasts/{roast_id}/levers', { ...this.#path, body: { code } })),
+      want(http.POST('/roasts/{roast_id}/levers', { ...this.#path, body: { code, by_min } })),
     )
   }
 

@@ -179,9 +179,16 @@
           {units}
           resting={roast.status === 'resting'}
         />
-        <Levers {held} {putIn} {units} />
+        <Levers {held} {putIn} {units} resting={roast.status === 'resting'} />
         {#each others as other (other.id)}
-          <p><a class="other" href="/fire/{other.id}">{other.name}: see its sentence</a></p>
+          {@const due = alarms.all.find((a) => a.roast_id === other.id)}
+          <p>
+            <a class="other" href="/fire/{other.id}">
+              {other.name}{due === undefined
+                ? ''
+                : `: ${sentence(due.words, units)} ${hour(new Date(due.at))}`}
+            </a>
+          </p>
         {/each}
       </div>
       <div class="hand">

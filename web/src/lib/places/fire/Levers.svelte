@@ -1,10 +1,15 @@
 <script lang="ts">
   // What can be changed now: say what is wrong, and see what helps, what it gives and what it costs.
-  import type { Levers, Need } from '$lib/api/client'
+  import type { Levers, Need, Trouble, TroubleLine } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { hour, sentence, temp, type Units } from '$lib/units'
 
-  let { held, putIn, units }: { held: RoastState; putIn: number; units: Units } = $props()
+  let {
+    held,
+    putIn,
+    units,
+    resting,
+  }: { held: RoastState; putIn: number; units: Units; resting: boolean } = $props()
 
   const NEEDS: [Need, string][] = [
     ['sooner', 'Must be sooner'],
@@ -12,80 +17,146 @@
     ['browner', 'Too pale'],
     ['paler', 'Browned early'],
   ]
-  let need = $state<Need | null>(null)
+  const LATE = [10, 20, 30, 40, 60]
+  type Asked = Need | 'wrong' | ''
+  let asked = $state<Asked>('')
+  let late = $state<number | null>(null)
+  let list = $state<TroubleLine[]>([])
+  let trouble = $state<Trouble | null>(null)
   let found = $state<Levers | null>(null)
+  let working = $state(false)
   let fault = $state('')
-  let asked = 0
+  let turn = 0
 
   const at = (min: number): string => hour(new Date(putIn + min * 60_000))
+  const needs = $derived(resting ? NEEDS.filter(([id]) => id === 'later') : NEEDS)
 
-  async function ask(what: Need): Promise<void> {
-    if (need === what) {
-      need = null
-      return
-    }
-    need = what
+  async function work<T extends Levers>(question: Promise<T>): Promise<T | null> {
+    const mine = ++turn
     found = null
     fault = ''
-    const turn = ++asked
+    working = true
     try {
-      const answer = await held.levers(what)
-      if (turn === asked) found = answer
+      const answer = await question
+      if (mine !== turn) return null
+      found = answer
+      return answer
     } catch (error) {
-      if (turn === asked) fault = (error as Error).message
+      if (mine === turn) fault = (error as Error).message
+      return null
+    } finally {
+      if (mine === turn) working = false
     }
   }
 
+  function ask(what: Asked): void {
+    trouble = null
+    late = null
+    found = null
+    fault = ''
+    turn++
+    working = false
+    asked = asked === what ? '' : what
+    if (asked === 'wrong') {
+      held.troubles().then(
+        (all) => (list = all),
+        (error: Error) => (fault = error.message),
+      )
+    } else if (asked !== '' && asked !== 'later') void work(held.levers(asked))
+  }
+
+  function lateBy(minutes: number): void {
+    late = minutes
+    void work(held.delays(minutes))
+  }
+
+  async function wrong(code: string): Promise<void> {
+    trouble = null
+    trouble = await work(held.trouble(code))
+  }
+
   async function pull(code: string): Promise<void> {
-    if (await held.pullLever(code)) {
-      need = null
+    if (await held.pullLever(code, late)) {
+      ask('')
       await held.look()
     }
   }
 
   function comes(option: Levers['options'][number]): string {
     const r = option.result
-    return `out about ${at(r.pull_min)} at ${temp(r.pull_core_c, units)}, ends at ${temp(r.peak_c, units)}, carved ${at(r.end_min)}`
+    return resting
+      ? `ends at ${temp(r.peak_c, units)}, carved ${at(r.end_min)}`
+      : `out about ${at(r.pull_min)} at ${temp(r.pull_core_c, units)}, ends at ${temp(r.peak_c, units)}, carved ${at(r.end_min)}`
   }
 </script>
 
 <section class="levers" aria-label="Change the course">
   <div class="acts">
-    {#each NEEDS as [id, words] (id)}
-      <button class="act plain" aria-expanded={need === id} onclick={() => ask(id)}>{words}</button>
+    {#each needs as [id, words] (id)}
+      <button class="act plain" aria-expanded={asked === id} onclick={() => ask(id)}>{words}</button
+      >
     {/each}
+    <button class="act plain" aria-expanded={asked === 'wrong'} onclick={() => ask('wrong')}>
+      Something is wrong
+    </button>
   </div>
-  {#if need !== null}
-    {#if fault !== ''}
-      <p class="fault" role="alert">{fault}</p>
-    {:else if found === null}
-      <p class="quiet" role="status">Working each of them out…</p>
-    {:else}
-      <p class="quiet">
-        As it goes: out about {at(found.base.pull_min)}, ends at {temp(found.base.peak_c, units)},
-        carved {at(found.base.end_min)}.
-      </p>
-      {#if found.options.length === 0}
-        <p>Nothing that is left to do changes that.</p>
-      {/if}
-      <ol>
-        {#each found.options as option (option.code)}
-          <li>
-            <button class="act" disabled={held.busy} onclick={() => pull(option.code)}>
-              {sentence(option.words, units)}
-              {#if option.dial !== ''}<small>dial to {option.dial}</small>{/if}
-            </button>
-            <span>
-              {comes(option)}.
-              {#if option.gains.length > 0}<b>{sentence(option.gains.join(', '), units)}</b>{/if}
-              {#if option.costs.length > 0}
-                <em>but {sentence(option.costs.join(', '), units)}</em>
-              {/if}
-            </span>
-          </li>
-        {/each}
-      </ol>
+  {#if asked === 'later'}
+    <div class="chips" role="group" aria-label="Late by">
+      <span>by how much?</span>
+      {#each LATE as minutes (minutes)}
+        <button aria-pressed={late === minutes} onclick={() => lateBy(minutes)}>
+          {minutes} min
+        </button>
+      {/each}
+    </div>
+  {/if}
+  {#if asked === 'wrong'}
+    <div class="chips" role="group" aria-label="What is wrong">
+      {#each list as line (line.code)}
+        <button aria-pressed={trouble?.code === line.code} onclick={() => wrong(line.code)}>
+          {line.words}
+        </button>
+      {/each}
+    </div>
+  {/if}
+  {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+  {#if working}<p class="quiet" role="status">Working each of them out…</p>{/if}
+  {#if trouble !== null}
+    {#each trouble.hazards as hazard (hazard)}<p class="hazard">{hazard}</p>{/each}
+    <ul class="now">
+      {#each trouble.now as step (step)}<li>{step}</li>{/each}
+    </ul>
+    {#if trouble.least.length > 0}
+      <p>Slices {trouble.least.join(', ')} from the thick end missed it least.</p>
     {/if}
+  {/if}
+  {#if found !== null && (asked !== 'wrong' || trouble !== null)}
+    <p class="quiet">
+      As it goes: {resting
+        ? ''
+        : `out about ${at(found.base.pull_min)} at ${temp(found.base.pull_core_c, units)}, `}ends at
+      {temp(found.base.peak_c, units)}, carved {at(found.base.end_min)}.
+    </p>
+    {#if found.options.length === 0 && trouble === null}
+      <p>Nothing that is left to do changes that.</p>
+    {/if}
+    <ol>
+      {#each found.options as option (option.code)}
+        <li>
+          <button class="act" disabled={held.busy} onclick={() => pull(option.code)}>
+            {sentence(option.words, units)}
+            {#if option.dial !== ''}<small>dial to {option.dial}</small>{/if}
+          </button>
+          <span>
+            {comes(option)}.
+            {#if option.gains.length > 0}<b>{sentence(option.gains.join(', '), units)}</b>{/if}
+            {#if option.costs.length > 0}
+              <em>but {sentence(option.costs.join(', '), units)}</em>
+            {/if}
+          </span>
+        </li>
+      {/each}
+    </ol>
   {/if}
 </section>
 
@@ -96,12 +167,39 @@
   }
   .acts {
     display: grid;
-    grid-template-columns: repeat(4, 1fr);
+    grid-template-columns: repeat(5, 1fr);
+    gap: 0.5rem;
   }
   .act[aria-expanded='true'] {
     box-shadow: inset 0 0 0 3px var(--focus);
   }
-  li {
+  .chips {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.4rem;
+    align-items: center;
+  }
+  .chips button {
+    min-height: 48px;
+    padding: 0 0.8rem;
+    border: 1px solid var(--line);
+  }
+  .chips button[aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  .hazard {
+    border-left: 6px solid var(--accent);
+    padding: 0.3rem 0.8rem;
+    font-weight: 700;
+    font-size: 1.15rem;
+  }
+  .now {
+    list-style: disc;
+    padding-left: 1.3rem;
+    font-size: 1.1rem;
+  }
+  ol li {
     display: grid;
     grid-template-columns: minmax(11rem, 16rem) 1fr;
     gap: 0.3rem 1rem;
@@ -120,7 +218,7 @@
     .acts {
       grid-template-columns: 1fr 1fr;
     }
-    li {
+    ol li {
       grid-template-columns: 1fr;
     }
   }
