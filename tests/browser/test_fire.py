@@ -173,7 +173,7 @@ def test_instruments_shows_the_key_and_what_is_heard(page: Page, site: Site) -> 
 def test_trouble_hazard_first_then_what_helps_tonight(page: Page, site: Site) -> None:
     prepared(site)
     opened(page, f"{site.url}/fire/sirloin")
-    page.get_by_role("button", name="Something is wrong").click()
+    page.get_by_role("button", name="What is wrong?").click()
     page.get_by_role("button", name="It smokes").click()
     course = page.get_by_role("region", name="Change the course")
     expect(course.locator(".hazard").first).to_contain_text("never water")

@@ -10,6 +10,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+import numpy as np
+
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import (
     HEATED,
@@ -74,9 +76,12 @@ class Lever:
 
 def _result(k: Kitchen, done: Walk, wanted_c: float | None) -> Result:
     end = done.end
+    record = end.record[: end.rows]
+    bend = float(np.interp(done.pull_min * 60.0, record[:, 0], record[:, 6]))
     return Result(
         pull_min=done.pull_min,
-        pull_core_c=done.pull_core_c,
+        # What the tip shows, where it is believed to sit.
+        pull_core_c=done.pull_core_c + k.deviation.probe_xi**2 * bend,
         peak_c=done.peak_c,
         end_min=end.minutes,
         even_fraction=None if wanted_c is None else outcomes.even_fraction(end, wanted_c),
@@ -254,10 +259,14 @@ def delayed(
         went = walk(k).stages[tail[-1]]
         here = ahead.stages[tail[-1]]
         assert isinstance(here, Rest)
-        length = Minutes(round(went.end_min - went.start_min + by_min, 1))
+        minutes = went.end_min - went.start_min + by_min
         stages = list(ahead.stages)
-        stages[tail[-1]] = replace(here, how="wrapped", length=length)
-        words = f"Out as planned, then wrapped for {length.min:.0f} minutes"
+        for _ in range(2):
+            stages[tail[-1]] = replace(here, how="wrapped", length=Minutes(round(minutes, 1)))
+            # A warmer rest climbs further, so it comes out sooner: rest that much longer.
+            end = walk(kitchen(replace(roast, method=Method(tuple(stages))), FINE, nominal)).end
+            minutes += base.end_min + by_min - end.minutes
+        words = f"Out as it comes, then wrapped for {minutes:.0f} minutes"
         found.append(_offer(roast, "wait_wrapped", words, Method(tuple(stages)), base, nominal))
     return tuple(found)
 

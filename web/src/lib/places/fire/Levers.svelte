@@ -97,7 +97,7 @@
       >
     {/each}
     <button class="act plain" aria-expanded={asked === 'wrong'} onclick={() => ask('wrong')}>
-      Something is wrong
+      What is wrong?
     </button>
   </div>
   {#if asked === 'later'}
