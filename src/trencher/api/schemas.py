@@ -1273,6 +1273,7 @@ class OutlookOut(Out):
     stages: list[StageOut]
     curve: list[tuple[float, float, float, float]]
     air: list[tuple[float, float]]
+    stuck: bool
     air_there_min: float | None
     live: list[LiveOut]
     trace: list[TraceOut]

@@ -473,6 +473,7 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         ],
         # Senses come after the readings, and are never flagged.
         flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=False) if flag},
+        stuck=o.stuck,
         air_there_min=_air_there(f),
         live=_live(f, instruments),
         trace=_trace(f),

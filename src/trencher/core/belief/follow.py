@@ -20,7 +20,8 @@ from trencher.core.belief.flags import FLAG_C, FLAG_SD, Expected, reason
 from trencher.core.belief.reading import BELIEVED, Reading
 from trencher.core.belief.thin import thinned
 from trencher.core.belief.timeline import Timeline
-from trencher.core.method.stages import Minutes, Rate
+from trencher.core.errors import GoalUnreachable
+from trencher.core.method.stages import HEATED, Method, Minutes, Rate
 from trencher.core.planner.doubt import (
     QUANTITIES,
     Z80,
@@ -58,6 +59,7 @@ SHARED_MIN = 2.5
 TRUSTED, JUMP_C = 2, 4.0
 """A tip that has read well so often is believed against what it reads after a jump this high."""
 CURVE_EVERY_MIN = 2.0
+STUCK_MIN = 240.0
 LOOK_SHARE, LOOK_MIN, LOOK_MAX = 0.5, 4.0, 40.0
 PROBE = QUANTITIES.index("probe")
 SIZE = len(QUANTITIES)
@@ -87,7 +89,8 @@ class Outlook:
 
     ``curve``: rows of minute, core, 10 %, 90 %. ``look_min`` None once the joint is out;
     ``looked_min``: the last reading of the core before now, 0 for none.
-    ``nominal``: the uncertain quantities as they are believed to be now.
+    ``nominal``: the uncertain quantities as they are believed to be now. ``stuck``: as it stands
+    it never reaches its goal; what is shown is its heat going on.
     """
 
     now_min: float
@@ -106,6 +109,7 @@ class Outlook:
     walk: Walk
     air_c: float
     nominal: Deviation = field(default_factory=Deviation)
+    stuck: bool = False
 
 
 class _Seen:
@@ -276,7 +280,15 @@ def outlook(
     belief = believe(past, [readings[i] for i in used], doubt)
     flags = _flags_of_all(readings, used, belief.flags)
     nominal = deviation(belief.theta, roast, doubt)
-    best = walk(kitchen(ahead, FINE, nominal))
+    stuck = False
+    try:
+        best = walk(kitchen(ahead, FINE, nominal))
+    except GoalUnreachable:
+        # As it stands it never gets there. What is shown is the heat going on as it is.
+        stuck = True
+        line = _going_on(line)
+        ahead = replace(roast, method=line.ahead)
+        best = walk(kitchen(ahead, FINE, nominal))
     pull_min, pull_core = best.pull_min, best.pull_core_c
     record = best.end.record[: best.end.rows]
     if line.pulled_min is not None:
@@ -325,8 +337,20 @@ def outlook(
         flags=tuple(flags),
         walk=best,
         nominal=nominal,
+        stuck=stuck,
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
     )
+
+
+def _going_on(line: Timeline) -> Timeline:
+    """The stages that are still to reach something, by so many minutes instead."""
+    count = len(line.past.stages)
+    stages = [
+        s if i < count or isinstance(s.length, (Minutes, Rate)) or not isinstance(s, HEATED)
+        else replace(s, length=Minutes(STUCK_MIN))
+        for i, s in enumerate(line.ahead.stages)
+    ]  # fmt: skip
+    return replace(line, ahead=Method(tuple(stages)))
 
 
 def _flags_of_all(

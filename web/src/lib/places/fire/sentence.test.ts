@@ -48,6 +48,13 @@ describe('the one sentence', () => {
     expect(step.then).toContain('Out 18:31 to 18:39, at 46°.')
   })
 
+  it('says when this heat never gets it there', () => {
+    const there = roast({ wanted_c: 57 })
+    const step = nextStep(there, made(1, [hot, low, rest], { stuck: true }), 200, 'C', 'C')
+    expect(step.shout).toBe('At this heat it does not get to 57°.')
+    expect(step.action?.label).toBe('Taken out')
+  })
+
   it('asks after a turn-down nobody reported, and offers the planned minute', () => {
     const late = made(0, [{ ...hot, end_min: 27 }, low, rest])
     const step = nextStep(roast(), late, 27, 'C', 'C')

@@ -42,6 +42,13 @@ export function nextStep(
       : `It will climb to ${temp(peak.low, units, true)} to ${temp(peak.high, units, true)}, ` +
         `by about ${clock(outlook.peak_min)}.`
 
+  if (outlook.stuck && roast.pulled_min === null) {
+    return {
+      shout: `At this heat it does not get to ${temp(roast.wanted_c, units, true)}.`,
+      then: 'Turn the oven up, or see what is wrong below. What is drawn is this heat going on.',
+      action: { label: 'Taken out', stage: pull, out: true, planned: null },
+    }
+  }
   if (roast.pulled_min === null && current >= pull) {
     const { low, high, value } = outlook.pull_min
     const core = temp(outlook.pull_core_c, units, true)
