@@ -13,7 +13,9 @@ import uvicorn
 from playwright.sync_api import Page, sync_playwright
 
 from trencher.api.app import create_app
+from trencher.api.context import House
 from trencher.main import Server, demo_house
+from trencher.service.alarms import due
 from trencher.service.clock import FastClock
 from trencher.settings import Settings
 
@@ -21,6 +23,8 @@ OUT = Path("docs/screenshots")
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
 PORK = "gas 7 25min; gas 3 until peak 70C; rest open 30min"
 RECIPE = "Roast at 180C for 25 minutes per 500g plus 25. Rub with mustard first."
+RINGS = "trencher.alarm.rings"
+SILENT = f"localStorage.setItem('{RINGS}', 'false')"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--no-first-run", "--disable-background-networking"]
 
 
@@ -34,6 +38,11 @@ def picture(
     page.wait_for_timeout(1800 if "/ways" not in path else 4000)
     page.screenshot(path=OUT / f"{name}.png")
     print(OUT / f"{name}.png")
+
+
+def alarms_of(house: House, roast_id: str) -> list[str]:
+    """Codes of what is still to be heard of a roast."""
+    return [d.alarm.code for d in due(house.roasts, house.devices) if d.roast_id == roast_id]
 
 
 def main() -> None:
@@ -59,6 +68,7 @@ def main() -> None:
         with sync_playwright() as p:
             browser = p.chromium.launch(executable_path=chromium, args=FLAGS)
             page = browser.new_context(reduced_motion="reduce").new_page()
+            page.add_init_script(f"localStorage.getItem('{RINGS}') ?? {SILENT}")
             picture(page, base, "/block/sirloin", "block")
             page.get_by_role("heading", name="How much to buy").evaluate("e => e.scrollIntoView()")
             page.wait_for_timeout(1500)
@@ -88,9 +98,24 @@ def main() -> None:
             house.feed.ring(clock=True)
             picture(page, base, f"/fire/{roast_id}", "fire")
             picture(page, base, f"/fire/{roast_id}", "fire-phone", 390, 844)
+            values = [
+                {"channel": c, "value": v, "unit": "C"} for c, v in (("1", 24.1), ("2", 161.0))
+            ]
+            body = {"device": "two-tips", "every_s": 60.0, "battery": 0.8, "readings": values}
+            house.devices.push(house.devices.key(), body)
+            picture(page, base, "/instruments", "instruments")
             outlook = house.roasts.follow(roast_id).outlook
             house.clock.jump(outlook.pull_min - outlook.now_min)
             house.live.report(roast_id)
+            for code in ("look", "soon"):
+                for heard in alarms_of(house, roast_id):
+                    if heard.startswith(code):
+                        house.roasts.answer(roast_id, heard)
+            outlook = house.roasts.follow(roast_id).outlook
+            house.clock.jump(max(outlook.pull_min - outlook.now_min, 0.0) + 0.3)
+            page.evaluate(f"localStorage.setItem('{RINGS}', 'true')")
+            picture(page, base, f"/fire/{roast_id}", "alarm")
+            page.evaluate(f"localStorage.setItem('{RINGS}', 'false')")
             house.roasts.end_stage(roast_id, 1, None)
             house.clock.jump(22)
             house.live.report(roast_id)
