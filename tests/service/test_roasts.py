@@ -162,8 +162,12 @@ def test_only_readings_of_the_core_meet_a_figure(
     assert house.roasts.follow(roasting).verdict.standing == "unknown"
     house.roasts.read(roasting, 64.0, 64.0, "core", 100.0)
     assert house.roasts.follow(roasting).verdict.standing == "not_met"
-    house.roasts.read(roasting, 64.0, 64.0, "core", 105.0)
+    house.roasts.read(roasting, 67.0, 67.0, "core", 105.0)
     assert house.roasts.follow(roasting).verdict.standing == "met"
+    # What is not believed is no evidence either.
+    house.roasts.withdraw(roasting, house.roasts.session(roasting).last_seq)
+    house.roasts.read(roasting, 95.0, 95.0, "core", 105.0)
+    assert house.roasts.follow(roasting).verdict.standing == "not_met"
 
 
 # --- planning ----------------------------------------

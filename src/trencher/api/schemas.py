@@ -496,6 +496,9 @@ class InstrumentsOut(Out):
 class AttachBody(In):
     """Where a channel's tip sits; ``place`` null: pulled out."""
 
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"device": "my-probe", "channel": "1", "place": "core"}]}
+    )
     device: DeviceName
     channel: Channel
     place: Literal["core", "thin_end", "near_surface", "air"] | None
@@ -504,6 +507,7 @@ class AttachBody(In):
 class RenameBody(In):
     """What an instrument is called."""
 
+    model_config = ConfigDict(json_schema_extra={"examples": [{"name": "Two tips"}]})
     name: Annotated[str, Field(min_length=1, max_length=60)]
 
 
@@ -529,9 +533,33 @@ class LiveOut(Out):
     flag: str
 
 
+class PlateOut(Out):
+    """A guest's slice, counted from 0 at the thick end; null: eats none of it. ``flash``: a moment
+    in the pan first."""
+
+    name: str
+    slice: int | None
+    target_c: float
+    flash: bool
+    strict: bool
+    why: str
+
+
+class CarvingOut(Out):
+    """Guests on slices; the coolest, the end to begin at (thick or thin), and what is left whole.
+    ``strict_words``: the figure for the strict plates."""
+
+    plates: list[PlateOut]
+    coolest: int
+    begin: str
+    spare: list[int]
+    strict_words: str
+
+
 class AnswerBody(In):
     """An alarm that was heard."""
 
+    model_config = ConfigDict(json_schema_extra={"examples": [{"code": "look:48"}]})
     code: Annotated[str, Field(min_length=1, max_length=40)]
 
 

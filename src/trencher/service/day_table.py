@@ -30,6 +30,7 @@ from trencher.core.planner.forecast import Forecast
 from trencher.core.session import Session
 from trencher.service.clock import Clock
 from trencher.service.joint_changes import asked_of
+from trencher.service.people import guests_of
 from trencher.service.planning import Wish, cavity_of, cooker_of, oven_sd_c
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import changed_forecast, changed_method, first_way
@@ -146,11 +147,7 @@ class TableMaker:
 
     def guests(self) -> tuple[Guest, ...]:
         """Everybody who is named."""
-        return tuple(
-            Guest(**{**g, "avoids": tuple(g.get("avoids") or ()),
-                     "allergies": tuple(g.get("allergies") or ())})
-            for g in self.repository.setting("people") or []
-        )  # fmt: skip
+        return guests_of(self.repository)
 
     def forecast(
         self, session: Session, change: Mapping[str, Any], doors: tuple[float, ...] = ()

@@ -69,10 +69,11 @@ async def feed(
                 if due <= 0.0:
                     devices, told_at = house.feed.device_changes, time.monotonic()
                     found = await run_in_threadpool(house.devices.instruments)
-                    yield ServerSentEvent(
-                        event="instruments",
-                        data=[views.instrument(i).model_dump(mode="json") for i in found],
-                    )
+                    if found:
+                        yield ServerSentEvent(
+                            event="instruments",
+                            data=[views.instrument(i).model_dump(mode="json") for i in found],
+                        )
                 else:
                     wait_s = due
             try:

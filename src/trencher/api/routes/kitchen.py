@@ -13,22 +13,21 @@ from trencher.api import views
 from trencher.api.context import House, HouseDep
 from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
-from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands
+from trencher.core.catalogue.doneness import Band, checked_bands
 from trencher.core.catalogue.safety import FLAGS, PROFILES
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.joint import LIMITS
 from trencher.service.clock import FastClock
 from trencher.service.own_methods import own_methods
+from trencher.service.people import bands_of
 from trencher.service.planning import all_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
 
 
 def _bands(house: House) -> list[s.BandOut]:
-    kept = house.repository.setting("bands")
-    bands = [Band(**b) for b in kept] if kept else DEFAULT_BANDS
-    return [s.BandOut(word=b.word, from_c=b.from_c) for b in bands]
+    return [s.BandOut(word=b.word, from_c=b.from_c) for b in bands_of(house.repository)]
 
 
 @router.get("/catalogue")

@@ -146,7 +146,7 @@ def _pour(stages: tuple[Stage, ...], now: int) -> tuple[Stage, ...] | str:
     here = stages[now]
     if not isinstance(here, Oven):
         return "The joint is not in the oven."
-    task = Task("pour", f"{POURED_ML:g}ml", at_min=0.0)
+    task = Task("pour", f"{POURED_ML:g}ml")
     return (*stages[:now], replace(here, tasks=(*here.tasks, task)), *stages[now + 1 :])
 
 

@@ -45,6 +45,7 @@ export type Instruments = Schemas['InstrumentsOut']
 export type Alarm = Schemas['AlarmOut']
 export type Trouble = Schemas['TroubleOut']
 export type TroubleLine = Schemas['TroubleLine']
+export type Carving = Schemas['CarvingOut']
 export type Sense = Schemas['SenseOut']
 export type Levers = Schemas['LeversOut']
 export type Need = NonNullable<

@@ -3,6 +3,7 @@
 import {
   http,
   want,
+  type Carving,
   type Levers,
   type Need,
   type Outlook,
@@ -110,6 +111,11 @@ export class RoastState {
         params: { path: { roast_id: this.id }, query: { need } },
       }),
     )
+  }
+
+  /** The guests on the slices. */
+  plates(): Promise<Carving> {
+    return want(http.GET('/roasts/{roast_id}/plates', this.#path))
   }
 
   /** Ways to be ready so much later. */

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The board: the rest's countdown and the joint sliced, each slice in what it will have been.
+  import type { Carving } from '$lib/api/client'
   import { inkOn } from '$lib/draw/meat'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -37,11 +38,31 @@
   const until = $derived(outlook === null ? 0 : Math.max(outlook.end_min, from + 10))
   const peak = $derived(outlook?.peak_c)
 
+  /** The slices shown, each with its number from the thick end. */
   const slices = $derived.by(() => {
-    const all = view?.slices ?? []
+    const all = (view?.slices ?? []).map((s, i) => ({ ...s, i }))
     if (all.length <= MOST) return all
-    return all.filter((_, i) => i % Math.ceil(all.length / MOST) === 0)
+    const every = Math.ceil(all.length / MOST)
+    return all.filter((s) => s.i % every === 0)
   })
+  const every = $derived(Math.ceil((view?.slices.length ?? 1) / MOST))
+
+  let carving = $state<Carving | null>(null)
+  $effect(() => {
+    // Anew with every outlook: slices change as the rest goes on.
+    const here = outlook === null ? null : held
+    void outlook?.now_min
+    if (here === null) carving = null
+    else
+      here.plates().then(
+        (found) => (carving = found),
+        () => undefined,
+      )
+  })
+  const namesOn = (i: number): Carving['plates'] =>
+    carving?.plates.filter((p) => p.slice !== null && p.slice >= i && p.slice < i + every) ?? []
+  const flashed = $derived(carving?.plates.filter((p) => p.flash) ?? [])
+  const none = $derived(carving?.plates.filter((p) => p.slice === null) ?? [])
   const tall = $derived(Math.max(...slices.map((s) => s.half_mm), 1))
   const measured = $derived(roast?.readings.length ?? 0)
 
@@ -111,19 +132,29 @@
     <div class="board" role="list" aria-label="Slices from the thick end to the thin end">
       {#each slices as slice (slice.from_mm)}
         <div class="slice" role="listitem">
-          <MeatFace
-            map={view.map}
-            at_mm={(slice.from_mm + slice.to_mm) / 2}
-            height={60 + 150 * (slice.half_mm / tall)}
-            squeeze={0.38}
-            label="Slice with {temp(slice.centre_c, units)} in its middle, {temp(
-              slice.mean_c,
-              units,
-            )} on the whole"
-          />
-          <span class="middle" style:color={inkOn(slice.centre_c)} aria-hidden="true">
-            {temp(slice.centre_c, units, true)}
+          <span class="names">
+            {#each namesOn(slice.i) as plate (plate.name)}
+              <span class:flash={plate.flash}>{plate.name}</span>
+            {/each}
+            {#if carving !== null && carving.coolest >= slice.i && carving.coolest < slice.i + every}
+              <span class="note">coolest</span>
+            {/if}
           </span>
+          <div class="face">
+            <MeatFace
+              map={view.map}
+              at_mm={(slice.from_mm + slice.to_mm) / 2}
+              height={60 + 150 * (slice.half_mm / tall)}
+              squeeze={0.38}
+              label="Slice with {temp(slice.centre_c, units)} in its middle, {temp(
+                slice.mean_c,
+                units,
+              )} on the whole"
+            />
+            <span class="middle" style:color={inkOn(slice.centre_c)} aria-hidden="true">
+              {temp(slice.centre_c, units, true)}
+            </span>
+          </div>
         </div>
       {/each}
     </div>
@@ -139,13 +170,31 @@
         {sentence(outlook.figure.sentence, units)}
       </p>
     {/if}
-    {#if wishes.length > 0}
+    {#if carving !== null}
+      <p class="wishes">
+        Begin at the <b>{carving.begin} end</b>; cut what will be eaten, {carving.spare.length} slices
+        can stay whole.
+        {#if none.length > 0}None of it for {none.map((p) => p.name).join(', ')}.{/if}
+      </p>
+      {#if flashed.length > 0}
+        <div class="wishes">
+          <b>A flash in the pan for</b>
+          <ul>
+            {#each flashed as plate (plate.name)}
+              <li>
+                {plate.name}: {plate.strict
+                  ? `${sentence(carving.strict_words, units)}, read in that slice`
+                  : `${plate.why}, to about ${temp(plate.target_c, units)}`}
+              </li>
+            {/each}
+          </ul>
+        </div>
+      {/if}
+    {:else if wishes.length > 0}
       <p class="wishes">
         <b>Who asked for what:</b>
         {#each wishes as [wish, names], i (wish)}
-          {i > 0 ? '; ' : ''}{names.join(', ')}: {wish}{wish === 'strict figure' && outlook !== null
-            ? ` (${sentence(outlook.figure.strict, units)}, read in that slice)`
-            : ''}{/each}.
+          {i > 0 ? '; ' : ''}{names.join(', ')}: {wish}{/each}.
       </p>
     {/if}
     {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
@@ -166,6 +215,23 @@
 </section>
 
 <style>
+  .names {
+    writing-mode: vertical-rl;
+    transform: rotate(180deg);
+    display: flex;
+    align-items: flex-start;
+    font-weight: 600;
+    white-space: nowrap;
+    padding-bottom: 0.3rem;
+  }
+  .names .flash {
+    text-decoration: underline wavy var(--accent);
+    text-underline-offset: 4px;
+  }
+  .note {
+    font-weight: 400;
+    color: var(--ink-soft);
+  }
   .page {
     padding: 1rem 1.75rem 1.5rem;
     display: flex;
@@ -194,10 +260,17 @@
   .slice {
     position: relative;
     display: grid;
-    place-items: center;
+    justify-items: center;
+    align-content: end;
     min-width: 0;
   }
   .slice :global(svg) {
+    max-width: 100%;
+  }
+  .face {
+    position: relative;
+    display: grid;
+    place-items: center;
     max-width: 100%;
   }
   .middle {

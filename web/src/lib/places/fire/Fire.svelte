@@ -1,6 +1,6 @@
 <script lang="ts">
   // The fire: one sentence, the live curve, readings typed from anywhere.
-  import { showing } from '$lib/draw/instruments'
+  import { showing } from '$lib/state/instruments'
   import { go } from '$lib/router'
   import { http, want } from '$lib/api/client'
   import { alarms } from '$lib/state/alarms.svelte'

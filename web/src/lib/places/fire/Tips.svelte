@@ -1,7 +1,7 @@
 <script lang="ts">
   // The tips in this joint: what each shows now, whether it is silent, and where it sits.
   import type { Outlook, Roast } from '$lib/api/client'
-  import { isLost, PLACES, placeWords, showing } from '$lib/draw/instruments'
+  import { isLost, PLACES, placeWords, showing } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { hour, temp, type Units } from '$lib/units'

@@ -1,7 +1,7 @@
 <script lang="ts">
   // Instruments: what has been heard of, and how any probe or scale can be heard.
   import { http, want, type Instruments } from '$lib/api/client'
-  import { isLost } from '$lib/draw/instruments'
+  import { isLost } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { hour, temp, weight } from '$lib/units'
 
