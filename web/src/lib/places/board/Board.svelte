@@ -220,6 +220,7 @@
     transform: rotate(180deg);
     display: flex;
     align-items: flex-start;
+    gap: 0.5rem;
     font-weight: 600;
     white-space: nowrap;
     padding-bottom: 0.3rem;
