@@ -8,6 +8,7 @@ import re
 import signal
 import subprocess
 import sys
+import time
 import urllib.request
 from collections.abc import Callable, Iterator
 from pathlib import Path
@@ -36,11 +37,11 @@ class Kitchen:
                 return
         raise AssertionError("the server never said that it was ready")
 
-    def ask(self, path: str, body: Any = None) -> Any:
+    def ask(self, path: str, body: Any = None, key: str = "") -> Any:
         request = urllib.request.Request(
             f"{self.url}/api{path}",
             data=None if body is None else json.dumps(body).encode(),
-            headers={"content-type": "application/json"},
+            headers={"content-type": "application/json", "x-trencher-key": key},
         )
         with urllib.request.urlopen(request, timeout=30) as answer:
             return json.load(answer)
@@ -96,3 +97,64 @@ def test_killed_between_readings_it_comes_back_with_all_of_them(
     with urllib.request.urlopen(f"{second.url}/api/feed", timeout=5) as stream:
         assert stream.readline().startswith(b"event: hello")
         assert second.stop() == 0
+
+
+def test_what_a_probe_was_told_is_kept_is_there_after_a_kill(
+    start: Callable[[], Kitchen],
+) -> None:
+    first = start()
+    key = first.ask("/instruments")["key"]
+    kept = 0
+    for n in range(READINGS):
+        values = [
+            {"channel": "1", "value": 20.0 + n, "age_s": float(s)} for s in range(5 * n, 5 * n + 5)
+        ]
+        body = {"device": "probe", "every_s": 1, "readings": values}
+        kept += first.ask("/instruments/push", body, key)["kept"]
+    first.kill()
+    second = start()
+    # The key is the same, and what was acknowledged is not kept a second time.
+    assert second.ask("/instruments")["key"] == key
+    (one,) = second.ask("/instruments")["instruments"]
+    assert one["latest"][0]["channel"] == "1"
+    roast = {"device": "probe", "every_s": 1, "readings": values}
+    assert second.ask("/instruments/push", roast, key)["kept"] == 5
+    assert kept == 5 * READINGS
+    assert second.stop() == 0
+
+
+def test_the_pretend_probe_sends_like_any_other(start: Callable[[], Kitchen]) -> None:
+    kitchen = start()
+    oven = kitchen.ask("/ovens", {"name": "My oven", "kind": "fan"})
+    roast = kitchen.ask("/roasts", PLAN | {"oven_id": oven["id"]})["id"]
+    kitchen.ask(f"/roasts/{roast}/way", {"method": "170C until peak 57C; rest tented 30min"})
+    kitchen.ask(f"/roasts/{roast}/put-in", {"core_c": 6.0})
+    key = kitchen.ask("/instruments")["key"]
+    words = ["probe", roast, "--key", key, "--url", kitchen.url, "--every", "1"]
+    probe = subprocess.Popen(
+        [sys.executable, "-m", "trencher", *words], stdout=subprocess.PIPE, text=True
+    )
+    try:
+        assert probe.stdout is not None
+        assert "sending" in probe.stdout.readline()
+        for _ in range(80):
+            live = kitchen.ask(f"/roasts/{roast}/outlook")["live"]
+            if len(live) == 2 and live[1]["value_c"] > 60.0:
+                break
+            time.sleep(0.25)
+        assert [x["place"] for x in live] == ["core", "air"]
+        assert 4.0 < live[0]["value_c"] < 9.0
+        assert live[1]["value_c"] > 60.0
+    finally:
+        probe.send_signal(signal.SIGINT)
+        assert probe.wait(timeout=15) in (0, 130)
+        assert probe.stdout is not None
+        probe.stdout.close()
+    wrong = subprocess.run(
+        [sys.executable, "-m", "trencher", "scale", "1900", "--key", "no", "--url", kitchen.url],
+        capture_output=True, text=True, check=False, timeout=60,
+    )  # fmt: skip
+    assert wrong.returncode == 2
+    assert "key" in wrong.stderr
+    assert len(wrong.stderr.strip().splitlines()) == 1
+    assert kitchen.stop() == 0

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 import secrets
 import threading
+from collections import defaultdict
 from collections.abc import Mapping, Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
@@ -166,6 +167,7 @@ class RoastService:
         self.feed = feed
         self._beliefs: dict[str, tuple[tuple[int, int, float], Following]] = {}
         self._lock = threading.Lock()
+        self._working: defaultdict[str, threading.Lock] = defaultdict(threading.Lock)
 
     # --- questions -----------------------------------------------------------------------------
     def headings(self) -> list[Heading]:
@@ -209,7 +211,14 @@ class RoastService:
         return spent.total_seconds() / 60.0
 
     def follow(self, roast_id: str) -> Following:
-        """The roast at this moment. Belief is renewed on every event and every 20 s of roast."""
+        """The roast at this moment. Belief is renewed on every event and every 20 s of roast, once
+        for however many screens ask."""
+        with self._lock:
+            working = self._working[roast_id]
+        with working:
+            return self._follow(roast_id)
+
+    def _follow(self, roast_id: str) -> Following:
         session = self.session(roast_id)
         now = self.minute(session)
         if session.carved_min is not None:

@@ -16,6 +16,7 @@
   import Levers from './Levers.svelte'
   import LogList from './LogList.svelte'
   import Tips from './Tips.svelte'
+  import { SHOWN } from './happened'
   import { FLAGS, nextStep } from './sentence'
 
   const place = useRoast()
@@ -59,7 +60,7 @@
   )
   const flagged = $derived(last === undefined ? undefined : outlook?.flags[last.seq])
   const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
-  const entries = $derived((roast?.log ?? []).length)
+  const entries = $derived((roast?.log ?? []).filter((e) => SHOWN.includes(e.kind)).length)
 
   let typed = $state('')
   let fault = $state('')

@@ -4,7 +4,7 @@
   import type { RoastState } from '$lib/state/roast.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { atHour, hour, parseHour, parseReading, sentence, toF, type Units } from '$lib/units'
-  import { words } from './happened'
+  import { SHOWN, words } from './happened'
 
   let {
     held,
@@ -14,9 +14,8 @@
     units,
   }: { held: RoastState; roast: Roast; putIn: number; senses: Sense[]; units: Units } = $props()
 
-  const KINDS = ['read', 'ended_stage', 'rewrote', 'marked', 'put_in', 'carved']
   const CORRECTABLE = ['read', 'ended_stage', 'marked', 'put_in', 'carved']
-  const events = $derived(roast.log.filter((e) => KINDS.includes(e.kind)).toReversed())
+  const events = $derived(roast.log.filter((e) => SHOWN.includes(e.kind)).toReversed())
   let editing = $state<number | null>(null)
   let at = $state('')
   let value = $state('')

@@ -20,6 +20,9 @@ export const HAPPENINGS: { what: string; words: string; done: string; door: bool
   { what: 'oven_on', words: 'Oven is on again', done: 'oven on again', door: false },
 ]
 
+/** Kinds of entries the log at the fire shows. */
+export const SHOWN = ['read', 'ended_stage', 'rewrote', 'marked', 'put_in', 'carved']
+
 /** Seconds a door may have stood open, to be tapped. */
 export const DOOR_SECONDS = [10, 30, 60, 120, 300]
 /** Minutes ago, to be tapped. */
