@@ -190,3 +190,29 @@ def test_they_are_late_asks_by_how_much_and_fits_the_oven(page: Page, site: Site
     course.get_by_role("button", name=re.compile("Oven to .* from now on")).click()
     soon(page, lambda: "until peak" in str(site.house.roasts.session("sirloin").method))
     soon(page, lambda: site.house.roasts.session("sirloin").log[-1].kind == "rewrote")
+
+
+def test_of_two_joints_the_one_due_first_speaks_and_a_number_asks_which(
+    page: Page, site: Site
+) -> None:
+    prepared(site)
+    site.house.roasts.choose("pork-loin", "170C until peak 70C; rest open 30min", None)
+    site.house.roasts.put_in("pork-loin", 6.0)
+    opened(page, f"{site.url}/fire")
+    # The sirloin is due a look long before the pork.
+    expect(page.get_by_text("Sirloin for the supper in the House oven")).to_be_visible()
+    expect(
+        page.get_by_role("link", name=re.compile("Pork loin with crackling: .*"))
+    ).to_be_visible()
+    page.keyboard.type("31")
+    page.keyboard.press("Enter")
+    which = page.get_by_role("group", name="Which joint")
+    expect(which).to_contain_text("Which joint shows 31 °C?")
+    which.get_by_role("button", name="Pork loin with crackling").click()
+    soon(page, lambda: [r.low_c for r in site.house.roasts.session("pork-loin").readings] == [31])
+    expect(page).to_have_url(re.compile("/fire/pork-loin"))
+    expect(page.get_by_text("Pork loin with crackling in the")).to_be_visible()
+    # At a joint's own address its numbers are its own.
+    page.keyboard.type("32")
+    page.keyboard.press("Enter")
+    soon(page, lambda: len(site.house.roasts.session("pork-loin").readings) == 2)

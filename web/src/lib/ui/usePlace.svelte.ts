@@ -4,9 +4,13 @@ import { kitchen } from '$lib/state/kitchen.svelte'
 import { RoastState } from '$lib/state/roast.svelte'
 import { route } from '$lib/router'
 
-/** Call in a component. `current` is null while there is no roast at all. */
-export function useRoast(): { readonly current: RoastState | null; readonly missing: boolean } {
-  const id = $derived((route.params as { id?: string }).id ?? kitchen.likely?.id)
+/** Call in a component. `current` is null while there is no roast at all. `first`: what to show where
+ * the address names none, before the likely one. */
+export function useRoast(first: () => string | undefined = () => undefined): {
+  readonly current: RoastState | null
+  readonly missing: boolean
+} {
+  const id = $derived((route.params as { id?: string }).id ?? first() ?? kitchen.likely?.id)
   const state = $derived(id === undefined ? null : new RoastState(id))
   $effect(() => {
     const here = state

@@ -1,7 +1,8 @@
 <script lang="ts">
   // The fire: one sentence, the live curve, readings typed from anywhere.
   import { showing } from '$lib/state/instruments'
-  import { go } from '$lib/router'
+  import { go, route } from '$lib/router'
+  import { RoastState } from '$lib/state/roast.svelte'
   import { http, want } from '$lib/api/client'
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -19,7 +20,8 @@
   import { SHOWN } from './happened'
   import { FLAGS, nextStep } from './sentence'
 
-  const place = useRoast()
+  // Where the address names no joint: the one that is due first.
+  const place = useRoast(() => alarms.all[0]?.roast_id)
   const held = $derived(place.current)
   const roast = $derived(held?.roast ?? null)
   const outlook = $derived(held?.outlook ?? null)
@@ -65,6 +67,11 @@
   let typed = $state('')
   let fault = $state('')
   let thin = $state(false)
+  let which = $state<{ low: number; high: number } | null>(null)
+  const unnamed = $derived((route.params as { id?: string }).id === undefined)
+  const busy = $derived(
+    kitchen.roasts.filter((r) => r.status === 'roasting' || r.status === 'resting'),
+  )
   let field = $state<HTMLInputElement | null>(null)
   let showLog = $state(false)
   let happened = $state<Happened | null>(null)
@@ -97,6 +104,10 @@
       return
     }
     fault = ''
+    if (unnamed && busy.length > 1) {
+      which = { low: read.low, high: read.high }
+      return
+    }
     if (await held.read(read.low, read.high, thin ? 'thin_end' : 'core')) {
       kitchen.say(`Reading ${temp(read.low, units)} kept`)
       typed = ''
@@ -104,6 +115,18 @@
       happened?.justEntered(held.roast?.last_seq ?? 0)
       void held.look()
     } else fault = held.fault
+  }
+
+  /** A number for one of several joints: it goes to the one that is named now. */
+  async function sendTo(id: string): Promise<void> {
+    if (which === null) return
+    const one = new RoastState(id)
+    if (await one.read(which.low, which.high, thin ? 'thin_end' : 'core')) {
+      kitchen.say(`Reading ${temp(which.low, units)} kept`)
+      which = null
+      typed = ''
+      go('fire', id)
+    } else fault = one.fault
   }
 
   async function done(stage: number, out: boolean, minute: number | null = null): Promise<void> {
@@ -244,6 +267,14 @@
             />
             <button class="act" disabled={held.busy || typed.trim() === ''}>Keep</button>
           </div>
+          {#if which !== null}
+            <div class="which" role="group" aria-label="Which joint">
+              <p>Which joint shows {temp(which.low, units)}?</p>
+              {#each busy as one (one.id)}
+                <button type="button" class="act" onclick={() => sendTo(one.id)}>{one.name}</button>
+              {/each}
+            </div>
+          {/if}
           <label class="place">
             <input type="checkbox" bind:checked={thin} /> at the thin end
           </label>
@@ -343,6 +374,11 @@
     font-size: 1.3rem;
     min-height: 56px;
     font-weight: 700;
+  }
+  .which {
+    display: grid;
+    gap: 0.4rem;
+    padding: 0.4rem 0;
   }
   .place {
     display: flex;
