@@ -156,6 +156,8 @@ class Writer:
             if self._wakes(step, option):
                 continue
             waits = (self.fixed.slots - option.end) * SLOT_MIN
+            if last and waits < step.stand_min - 1e-9:
+                continue
             if last and waits > step.wait_min + 1e-9:
                 continue
             if self._is_pinned(dish, index) and option.start != self._pin(dish, option):

@@ -232,7 +232,7 @@ def _latest(fixed: Fixed, dish: SideDish, times: Sequence[tuple[float, float]]) 
         if i + 1 < len(times):
             until = times[i + 1][0] - dish.side.steps[i].stand_min
         else:
-            until = fixed.table.knife_down_min
+            until = fixed.table.knife_down_min - dish.side.steps[i].stand_min
         latest.append(start + max(until - end, 0.0))
     return latest
 
