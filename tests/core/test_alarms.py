@@ -54,6 +54,8 @@ def test_a_look_stays_due_until_somebody_looks_and_nobody_need_with_a_tip_in() -
 def test_heard_is_silent_but_what_must_be_done_comes_again() -> None:
     at = {0: 20.0}
     assert "soon:1" not in heard(80.0, at, {"soon:1": 80.0})
+    look = heard(62.0, at, {"look:0": 60.0})["look:0"]
+    assert 64.0 <= look.due_min <= 80.0
     again = heard(120.0, at, {"out:1": 119.0})["out:1"]
     assert again.due_min == pytest.approx(122.0)
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from trencher.core.belief.follow import Outlook
+from trencher.core.belief.follow import LOOK_MIN, Outlook, look_at
 from trencher.core.belief.timeline import Timeline
 from trencher.core.method.stages import Minutes, Off, Oven, Rate, Rest, Stage
 from trencher.core.planner.forward import Walk
@@ -55,6 +55,10 @@ def alarms(
         heard = answered.get(alarm.code)
         if heard is None:
             kept.append(alarm)
+        elif alarm.code.startswith("look:"):
+            # Heard, and nothing was typed since: half-way to the earliest take-out once more.
+            again = look_at(heard, found.now_min, found.pull_band.low)
+            kept.append(Alarm(alarm.code, max(again, heard + LOOK_MIN), alarm.words))
         elif alarm.stage is not None and not alarm.code.startswith("soon"):
             # Heard, but not said to be done: it matters more by the minute.
             kept.append(

@@ -331,7 +331,7 @@ def outlook(
         peak_c=peak_c,
         peak_band=band_about(peak_c, peaks),
         peak_min=peak_min,
-        look_min=None if line.pulled_min is not None else _look(looked, now_min, pull_band.low),
+        look_min=None if line.pulled_min is not None else look_at(looked, now_min, pull_band.low),
         looked_min=looked,
         curve=_curve(record, members),
         flags=tuple(flags),
@@ -392,7 +392,7 @@ def _at_least(band: Band, low: float) -> Band:
     return Band(max(band.low, low), max(band.high, low))
 
 
-def _look(looked_min: float, now_min: float, earliest_min: float) -> float:
+def look_at(looked_min: float, now_min: float, earliest_min: float) -> float:
     """When to look next: half-way from the last look to the earliest take-out, closer together
     towards the end. Passed, it stays due until somebody looks."""
     earliest = max(earliest_min, looked_min)

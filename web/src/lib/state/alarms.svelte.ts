@@ -47,7 +47,7 @@ class Alarms {
   async answer(alarm: Alarm): Promise<void> {
     this.all = this.all.filter((a) => a !== alarm)
     keepLocal('alarms', this.all)
-    speechSynthesis?.cancel()
+    globalThis.speechSynthesis?.cancel()
     try {
       await want(
         http.POST('/roasts/{roast_id}/answer', {
