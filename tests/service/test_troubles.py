@@ -29,7 +29,10 @@ def test_each_is_worked_out_for_now(
     found, offered = house.roasts.trouble(roasting, code)
     assert found.code == code
     assert offered.base.pull_min > 60.0
-    if found.levers:
+    if code == "overshot":
+        # It is not: carving it now would serve it raw, so that is not offered.
+        assert not any(x.result is not None for x in offered.found)
+    elif found.levers:
         assert any(x.result is not None for x in offered.found), code
 
 

@@ -144,11 +144,6 @@ class DeviceService:
                 return found
         raise NotFound(f"there is no instrument {device!r}", where="device")
 
-    def weight_g(self) -> Sample | None:
-        """What a scale showed last, if one has been heard of."""
-        weights = [s for i in self.instruments() for s in i.state.latest if s.unit == "g"]
-        return max(weights, key=lambda s: s.at, default=None)
-
     # --- commands --------------------------------------------------------------------------------
     def rename(self, device: str, name: str) -> None:
         """Call an instrument something else. NotFound, InputError."""

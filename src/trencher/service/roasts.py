@@ -44,6 +44,7 @@ from trencher.store.repository import Heading, OvenRecord, Repository
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
 READING_LOW_C, READING_HIGH_C = -25.0, 130.0
+RAW_BELOW_C = 6.0
 SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN = 5.0, 180.0
 LATEST_EARLY_MIN = 0.5
 """A minute may lie this far ahead of the clock: clocks of two screens differ."""
@@ -459,6 +460,10 @@ class RoastService:
         if found.when == "oven" and session.status != "roasting":
             raise Conflict("the joint is out of the oven", allowed="troubles of the rest")
         options = [x for c in found.levers for x in offered.found if x.code == c]
+        if code == "overshot":
+            # Ending the climb of a joint that is not there yet would serve it raw.
+            least = float(session.plan["wanted_c"]) - RAW_BELOW_C
+            options = [x for x in options if x.result is None or x.result.peak_c >= least]
         if found.move:
             options += self._moves(offered.following, offered.base)
         return found, Levers(offered.following, offered.base, tuple(options))

@@ -218,22 +218,6 @@
     gap: 0.3rem 1.5rem;
     align-items: center;
   }
-  .chips {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem;
-    align-items: center;
-  }
-  .chips button {
-    min-height: 44px;
-    min-width: 44px;
-    padding: 0 0.4rem;
-    border: 1px solid var(--line);
-  }
-  .chips button[aria-pressed='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
   @media (max-width: 860px) {
     .buttons {
       grid-template-columns: 1fr 1fr;

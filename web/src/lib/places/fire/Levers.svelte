@@ -173,21 +173,6 @@
   .act[aria-expanded='true'] {
     box-shadow: inset 0 0 0 3px var(--focus);
   }
-  .chips {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem;
-    align-items: center;
-  }
-  .chips button {
-    min-height: 48px;
-    padding: 0 0.8rem;
-    border: 1px solid var(--line);
-  }
-  .chips button[aria-pressed='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
   .hazard {
     border-left: 6px solid var(--accent);
     padding: 0.3rem 0.8rem;

@@ -104,20 +104,6 @@
     border-left: 4px solid var(--accent);
     padding-left: 0.6rem;
   }
-  .chips {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem;
-  }
-  .chips button {
-    min-height: 44px;
-    padding: 0 0.6rem;
-    border: 1px solid var(--line);
-  }
-  .chips button[aria-pressed='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
   .link {
     text-decoration: underline;
     min-height: 44px;
