@@ -7,7 +7,7 @@ with noise, and nothing else. One seed, so two runs print the same.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 from tests.kitchens import roast
@@ -168,6 +168,6 @@ def moved_flagged(count: int, off_c: float = 6.0) -> float:
             value = case.lived.reading_c(at + later) + sign * off_c
             wrong.append(Reading(at + later, value, value))
         seen = followed(case, at, wrong[:1])
-        both = followed(replace(case), at + 6.0, wrong)
+        both = followed(case, at + 6.0, wrong)
         caught.append(bool(seen.flags[-1]) or any(both.flags[-2:]))
     return float(np.mean(caught))

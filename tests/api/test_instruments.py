@@ -106,6 +106,8 @@ def test_corrections_over_http(client: TestClient, clock: FastClock, roasting: s
     clock.jump(30.0)
     seq = client.post(f"/api/roasts/{roasting}/readings", json={"low_c": 31}).json()["last_seq"]
     body = {"seq": seq, "low_c": 13, "high_c": 13}
+    nothing = client.post(f"/api/roasts/{roasting}/correct", json={"seq": seq, "low_c": None})
+    assert nothing.json()["readings"][0]["low_c"] == 31
     roast = client.post(f"/api/roasts/{roasting}/correct", json=body).json()
     assert roast["readings"][0]["low_c"] == 13
     entry = next(e for e in roast["log"] if e["seq"] == seq)

@@ -167,3 +167,38 @@ def test_after_a_lever_what_befell_it_is_not_told_twice(
     session = house.roasts.pull_lever(roasting, "hotter")
     assert "off" not in str(session.method)
     assert pull(house, roasting) == pytest.approx(lever.result.pull_min, abs=0.4)
+
+
+def test_a_file_that_ends_what_cannot_end_leaves_nothing_behind(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(90.0)
+    before = house.roasts.session(roasting).last_seq
+    text = "minute,core_c,place,event\n40,12,,\n60,,,taken out\n70,,,taken out\n"
+    with pytest.raises(Conflict, match="no stage to end"):
+        house.roasts.read_csv(roasting, text)
+    assert house.roasts.session(roasting).last_seq == before
+
+
+def test_a_tip_is_moved_through_an_open_door(house: House, clock: FastClock, roasting: str) -> None:
+    under_way(house, clock, roasting)
+    before = pull(house, roasting)
+    house.roasts.mark(roasting, "moved_probe", "", 40.0, seconds=300.0)
+    assert pull(house, roasting) > before + 1.0
+
+
+def test_a_neighbour_that_is_carved_has_opened_its_doors_all_the_same(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    under_way(house, clock, roasting, 30.0)
+    other, _ = house.roasts.lay({**PLAN, "name": "Small one"})
+    house.roasts.choose(other, "200C 10min; rest open 5min", None)
+    house.roasts.put_in(other, 6.0)
+    clock.jump(10.0)
+    house.roasts.mark(other, "door", "", 5.0, seconds=400.0)
+    house.roasts.end_stage(other, 0, None)
+    clock.jump(5.0)
+    before = pull(house, roasting)
+    house.roasts.carve(other, None)
+    clock.jump(0.5)
+    assert pull(house, roasting) == pytest.approx(before, abs=0.5)

@@ -45,6 +45,7 @@ from trencher.store.repository import Heading, OvenRecord, Repository
 BELIEF_EVERY_MIN = 1.0 / 3.0
 READING_LOW_C, READING_HIGH_C = -25.0, 130.0
 RAW_BELOW_C = 6.0
+SAME_DAY = timedelta(hours=24)
 SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN = 5.0, 180.0
 LATEST_EARLY_MIN = 0.5
 """A minute may lie this far ahead of the clock: clocks of two screens differ."""
@@ -82,9 +83,9 @@ class Levers:
 
 _HAPPENS = (
     "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
-    "moved_oven",
+    "moved_oven", "moved_probe",
 )  # fmt: skip
-_CSV_MARKS = {**{what: what for what in _HAPPENS if what != "moved_oven"}} | {
+_CSV_MARKS = {**{what: what for what in _HAPPENS if not what.startswith("moved")}} | {
     "probe_moved": "moved_probe", "browned": "browned",
 }  # fmt: skip
 _OPENS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
@@ -112,7 +113,9 @@ def _own_oven(stage: Stage) -> Stage:
 
 def _happening(mark: Mark, repository: Repository) -> Happening:
     cooker = None if mark.oven_id is None else cooker_of(repository.oven(mark.oven_id))
-    return Happening(mark.minute, cast("What", mark.what), mark.seconds, mark.text, cooker)
+    # A tip is moved through an open door; where it sits now is the readings' business.
+    what = "door" if mark.what == "moved_probe" else mark.what
+    return Happening(mark.minute, cast("What", what), mark.seconds, mark.text, cooker)
 
 
 def _readings(session: Session, now: float) -> list[Reading]:
@@ -257,7 +260,7 @@ class RoastService:
             line=line,
             now=self.clock.now(),
             put_in=datetime.fromisoformat(session.put_in_at),
-            verdict=self.verdict(session, doubted),
+            verdict=self.verdict(session, sent, doubted),
             live_flags=_live_flags(session, sent, seen.flags[len(readings) :]),
             sent=tuple(zip(sent, seen.flags[len(readings) :], strict=True)),
         )
@@ -271,8 +274,10 @@ class RoastService:
         assert session.put_in_at is not None
         mine = datetime.fromisoformat(session.put_in_at)
         for heading in self.repository.headings():
-            if heading.id == roast_id or heading.status not in ("roasting", "resting"):
+            apart = abs(datetime.fromisoformat(heading.serve_at) - mine)
+            if heading.id == roast_id or heading.status == "planning" or apart > SAME_DAY:
                 continue
+            # One that is carved meanwhile has opened its doors all the same.
             other = self.session(heading.id)
             if other.oven_id != session.oven_id or other.put_in_at is None:
                 continue
@@ -286,17 +291,16 @@ class RoastService:
             found += [Happening(m + later, "door") for m in opened if m + later > 0]
         return found
 
-    def verdict(self, session: Session, doubted: Set[tuple[float, float]] = frozenset()) -> Verdict:
+    def verdict(
+        self, session: Session, sent: Sequence[Reading] = (),
+        doubted: Set[tuple[float, float]] = frozenset(),
+    ) -> Verdict:  # fmt: skip
         """The figure of the profile in use against what was measured in this roast's core, typed or
-        pushed. Never a prediction, a sense, or a reading that is not believed (``doubted``: minute
-        and °C)."""
+        ``sent`` by instruments. Never a prediction, a sense, or a reading that is not believed
+        (``doubted``: minute and °C)."""
         cut = joint_of(session.plan["joint"]).judged
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
-        last = session.carved_min
-        if session.put_in_at is not None:
-            until = self.minute(session) if last is None else last
-            sent = readings_of(session, self.repository, until)
-            measured += [(r.minute, r.low_c) for r in sent if r.place == "core"]
+        measured += [(r.minute, r.low_c) for r in sent if r.place == "core"]
         believed = sorted(m for m in measured if m not in doubted)
         return plate_verdict(cut, self.profile(), believed)
 
@@ -404,6 +408,7 @@ class RoastService:
         check_step(session, "read", {})
         for r in readings:
             self._minute_given(session, r.minute)
+        self._check_ends(session, readings)
         for r in readings:
             if r.low_c is not None and r.high_c is not None:
                 session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute)
@@ -414,6 +419,23 @@ class RoastService:
                 stage = session.pull_stage if r.event == "taken_out" else None
                 session = self.end_stage(roast_id, stage, r.minute)
         return session
+
+    def _check_ends(self, session: Session, readings: Sequence[CsvReading]) -> None:
+        """Conflict if an event of the file ends a stage that cannot end: then none is kept."""
+        assert session.method is not None
+        planned = cached_walk(self.wish(session).roast(session.method))
+        ends = dict(session.ends)
+        for r in readings:
+            if r.event not in ("turned_down", "taken_out"):
+                continue
+            out = r.event == "taken_out"
+            stage = session.pull_stage if out else timeline(planned, ends, r.minute).current
+            if stage is None or stage in ends or stage >= len(planned.method.stages) - 1:
+                raise Conflict(
+                    f"minute {r.minute:g}: there is no stage to end", where="event",
+                    allowed="turned_down once for each stage, taken_out once",
+                )  # fmt: skip
+            ends[stage] = r.minute
 
     def write_csv(self, roast_id: str) -> str:
         """The readings that count, as CSV."""

@@ -172,7 +172,9 @@ def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody) -> s.RoastOut:
 @router.post("/{roast_id}/correct")
 def correct(house: HouseDep, roast_id: RoastId, body: s.CorrectBody) -> s.RoastOut:
     """Other data for an earlier entry; the log keeps both, and the past is computed anew."""
-    part = body.model_dump(mode="json", exclude_unset=True)
+    given = body.model_dump(mode="json", exclude_unset=True)
+    # Null says nothing, but for a core that nobody measured at the door after all.
+    part = {k: v for k, v in given.items() if v is not None or k == "core_c"}
     return _view(house, roast_id, house.roasts.correct(roast_id, part.pop("seq"), part))
 
 

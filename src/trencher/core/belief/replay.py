@@ -59,6 +59,8 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[tuple[Line, Outloo
                     replace(r, tip=r.tip + 1) if r.minute >= line.minute else r for r in readings
                 ]
                 moves.append(line.minute)
+                # It was moved through an open door.
+                events.append(Happening(line.minute, "door", line.seconds))
             elif line.event in ("turned_down", "taken_out"):
                 stage = (
                     planned.pull_index
