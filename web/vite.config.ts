@@ -1,10 +1,57 @@
 import { fileURLToPath } from 'node:url'
 import { svelte } from '@sveltejs/vite-plugin-svelte'
 import tailwindcss from '@tailwindcss/vite'
+import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  plugins: [tailwindcss(), svelte()],
+  plugins: [
+    tailwindcss(),
+    svelte(),
+    VitePWA({
+      registerType: 'autoUpdate',
+      // Registered by main.ts: the policy of our pages allows no inline script.
+      injectRegister: false,
+      includeAssets: ['mark.svg'],
+      manifest: {
+        name: 'Trencher',
+        short_name: 'Trencher',
+        description: 'Roasting a joint so that it is right when people sit down',
+        theme_color: '#f2ede2',
+        background_color: '#f2ede2',
+        display: 'standalone',
+        start_url: '/fire',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any maskable' },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api/, /^\/door/],
+        runtimeCaching: [
+          {
+            // What was last said stands in for a server that is away; the feed is never kept.
+            urlPattern: ({ url, sameOrigin, request }) =>
+              sameOrigin &&
+              request.method === 'GET' &&
+              url.pathname.startsWith('/api/') &&
+              !url.pathname.startsWith('/api/feed') &&
+              !url.pathname.startsWith('/api/access'),
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'last-said',
+              // A network that swallows everything must not hold the page up.
+              networkTimeoutSeconds: 20,
+              expiration: { maxEntries: 120, maxAgeSeconds: 14 * 24 * 3600 },
+              cacheableResponse: { statuses: [200] },
+            },
+          },
+        ],
+      },
+    }),
+  ],
   resolve: {
     alias: { $lib: fileURLToPath(new URL('./src/lib', import.meta.url)) },
     conditions: process.env.VITEST ? ['browser'] : undefined,

@@ -89,7 +89,7 @@ def test_alarms_of_the_kitchen_and_their_answer(
 ) -> None:
     clock.jump(25.0)
     found = client.get("/api/alarms").json()
-    assert [a["code"] for a in found] == ["stage:0", "look:0"]
+    assert [a["code"] for a in found] == ["stage:0", "look:0", "soon:1", "out:1", "rest"]
     assert "Turn it down to 172 °C" in found[0]["words"]
     client.post(f"/api/roasts/{roasting}/answer", json={"code": "stage:0"})
     again = client.get("/api/alarms").json()

@@ -34,7 +34,14 @@ def test_the_turn_down_is_due_when_its_minutes_are_over() -> None:
     found = heard(10.0)
     assert found["stage:0"].due_min == pytest.approx(20.0)
     assert found["stage:0"].words == "Turn it down to 160 now."
-    assert "out:1" not in found
+
+
+def test_a_screen_that_loses_its_server_has_all_that_is_to_come() -> None:
+    found = heard(10.0)
+    assert list(found) == sorted(found, key=lambda c: found[c].due_min)
+    later = heard(60.0, {0: 20.0})
+    assert found["out:1"].due_min == pytest.approx(later["out:1"].due_min, abs=4.0)
+    assert found["rest"].due_min > found["out:1"].due_min + 10.0
 
 
 def test_the_take_out_has_an_early_warning() -> None:

@@ -7,6 +7,7 @@
   import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import Keys from '$lib/ui/Keys.svelte'
+  import Waiting from '$lib/ui/Waiting.svelte'
 
   /** Places that are not about one roast. */
   const HOMELESS = ['book', 'day']
@@ -96,12 +97,13 @@
     <p class="away" role="status">
       {kitchen.fault !== '' && kitchen.connected
         ? kitchen.fault
-        : 'Trencher does not answer; trying again. What is shown is the last it said.'}
+        : 'Trencher does not answer; trying again. What is shown is the last it said; timers and alarms go on, and what you enter is kept.'}
       {#if kitchen.fault !== ''}
         <button class="again" onclick={() => kitchen.load()}>Try now</button>
       {/if}
     </p>
   {/if}
+  <Waiting />
   <main id="main" tabindex="-1">
     <Router />
   </main>

@@ -5,3 +5,8 @@ import App from './App.svelte'
 const target = document.getElementById('app')
 if (target === null) throw new Error('index.html has no #app')
 mount(App, { target })
+
+// Pages that are not secure have none: then this page must stay open to go on without the server.
+if ('serviceWorker' in navigator && import.meta.env.PROD) {
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
+}

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, cast
 
-from fastapi import Depends, Request
+from fastapi import Depends, Header, Request
 
 from trencher.service.clock import Clock
 from trencher.service.days import DayService
@@ -14,6 +14,7 @@ from trencher.service.demo import LiveDemo
 from trencher.service.devices import DeviceService
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
+from trencher.store.once import delivery
 from trencher.store.repository import Repository
 
 
@@ -43,3 +44,20 @@ def _house(request: Request) -> House:
 
 
 HouseDep = Annotated[House, Depends(_house)]
+
+Key = Annotated[
+    str | None,
+    Header(
+        alias="Idempotency-Key", min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$",
+        description="Made by the sender: an entry handed over again under its key is kept once.",
+    ),
+]  # fmt: skip
+
+
+async def _once(key: Key = None) -> None:
+    # async: what it sets is then seen by the route, which runs in a thread with this context.
+    delivery.set(key)
+
+
+Once = Depends(_once)
+"""For routes that add one event: handed over twice under one key, it is kept once."""

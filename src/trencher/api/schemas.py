@@ -381,10 +381,12 @@ class ChoiceBody(In):
 
 
 class PutInBody(In):
-    """The door closes. ``core_c``: the core now; null if nobody measured."""
+    """The door closes. ``core_c``: the core now; null if nobody measured. ``at``: the hour, null:
+    now."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"core_c": 6.5}]})
     core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
+    at: AwareDatetime | None = None
 
 
 class ReadingBody(In):
@@ -557,10 +559,11 @@ class CarvingOut(Out):
 
 
 class AnswerBody(In):
-    """An alarm that was heard."""
+    """An alarm that was heard. ``minute`` null: now."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"code": "look:48"}]})
     code: Annotated[str, Field(min_length=1, max_length=40)]
+    minute: Minute | None = None
 
 
 class AlarmOut(Out):
@@ -572,6 +575,7 @@ class AlarmOut(Out):
     resting: bool
     code: str
     at: datetime
+    put_in_at: datetime
     words: str
     stage: int | None
     out: bool

@@ -355,13 +355,16 @@ class RoastService:
 
         return self._add(roast_id, "chose", chosen)
 
-    def put_in(self, roast_id: str, core_c: float | None) -> Session:
-        """The door closes. ``core_c`` is what the core read just now; None if nobody measured."""
-        if core_c is not None and not -25.0 <= core_c <= 45.0:
-            raise OutOfRange("core_c", core_c, -25, 45, "°C")
+    def put_in(
+        self, roast_id: str, core_c: float | None, at: datetime | None = None
+    ) -> Session:  # fmt: skip
+        """The door closes, ``at`` an hour that was, or now. ``core_c`` is what the core read at the
+        door; None if nobody measured."""
+        hour = self._stamp() if at is None else at.isoformat(timespec="milliseconds")
+        self._check_put_in({"at": hour, "core_c": core_c})
 
         def planned(session: Session) -> Mapping[str, Any]:
-            data: dict[str, Any] = {"at": self._stamp(), "core_c": core_c}
+            data: dict[str, Any] = {"at": hour, "core_c": core_c}
             if session.method is not None:
                 started = replace(session, start_c=core_c, start_measured=core_c is not None)
                 found, _ = work_out(self.wish(started), session.method)
@@ -624,11 +627,11 @@ class RoastService:
                 allowed="an hour within the last two days, with its zone",
             )  # fmt: skip
 
-    def answer(self, roast_id: str, code: str) -> Session:
+    def answer(self, roast_id: str, code: str, minute: float | None = None) -> Session:
         """An alarm has been heard: it is silent on every screen."""
 
         def answered(session: Session) -> Mapping[str, Any]:
-            return {"code": code, "minute": self._minute_given(session, None)}
+            return {"code": code, "minute": self._minute_given(session, minute)}
 
         return self._add(roast_id, "answered", answered)
 

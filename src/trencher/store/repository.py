@@ -14,6 +14,7 @@ from trencher.core.errors import NotFound
 from trencher.core.events import Event, Payload
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
+from trencher.store.once import kept_already
 from trencher.store.samples import Samples
 from trencher.store.tables import DayEventRow, EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
 
@@ -137,6 +138,8 @@ class Repository:
         if row is None:
             raise NotFound(f"there is no roast {roast_id!r}", where="roast")
         before = replay(_events(sql, roast_id))
+        if kept_already(sql, at):
+            return before
         payload = dict(data(before) if callable(data) else data)
         if kind != "laid":
             check_step(before, kind, payload)
@@ -176,6 +179,8 @@ class Repository:
         """Add one event if it fits; on disk when this returns. Conflict, InputError."""
         with self._db.write() as sql:
             before = replay_day(_day_events(sql, date))
+            if kept_already(sql, at):
+                return before
             payload = dict(data(before) if callable(data) else data)
             check_day_step(before, kind, payload)
             event = Event(before.last_seq + 1, kind, payload)

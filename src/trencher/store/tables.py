@@ -102,3 +102,11 @@ class SampleRow(Base):
     at: Mapped[float]
     unit: Mapped[str]
     value: Mapped[float]
+
+
+class DeliveryRow(Base):
+    """Key of an entry a screen handed over, and the hour it was kept."""
+
+    __tablename__ = "deliveries"
+    key: Mapped[str] = mapped_column(primary_key=True)
+    at: Mapped[str]

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Path, Query, Response
 
 from trencher.api import day_views as views
 from trencher.api import schemas as s
-from trencher.api.context import House, HouseDep
+from trencher.api.context import House, HouseDep, Once
 from trencher.core.catalogue.sides import SIDES, own_side
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.units import in_fahrenheit, in_metric
@@ -57,7 +57,7 @@ def attempt(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
     return views.day(house.days.planned(date, _part(body)))
 
 
-@router.post("/{date}/steps")
+@router.post("/{date}/steps", dependencies=[Once])
 def did(house: HouseDep, date: Date, body: s.DidBody) -> s.DayOut:
     """A step is done, or skipped."""
     house.days.did(date, body.step, body.at, skipped=body.skipped)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
@@ -9,7 +10,7 @@ from fastapi.responses import PlainTextResponse
 
 from trencher.api import schemas as s
 from trencher.api import views
-from trencher.api.context import House, HouseDep
+from trencher.api.context import House, HouseDep, Once
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
 from trencher.core.planner.levers import Need, ranked
@@ -67,13 +68,13 @@ def choose(house: HouseDep, roast_id: RoastId, body: s.ChoiceBody) -> s.RoastOut
     return _view(house, roast_id, house.roasts.choose(roast_id, body.method, body.school))
 
 
-@router.post("/{roast_id}/put-in")
+@router.post("/{roast_id}/put-in", dependencies=[Once])
 def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody) -> s.RoastOut:
     """The door closes; from here minutes count."""
-    return _view(house, roast_id, house.roasts.put_in(roast_id, body.core_c))
+    return _view(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at))
 
 
-@router.post("/{roast_id}/readings", status_code=201)
+@router.post("/{roast_id}/readings", status_code=201, dependencies=[Once])
 def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
@@ -95,7 +96,7 @@ def write_csv(house: HouseDep, roast_id: RoastId) -> PlainTextResponse:
     return PlainTextResponse(house.roasts.write_csv(roast_id), media_type="text/csv")
 
 
-@router.post("/{roast_id}/stage-end")
+@router.post("/{roast_id}/stage-end", dependencies=[Once])
 def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody) -> s.RoastOut:
     """Turned down, switched off, or taken out."""
     return _view(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute))
@@ -159,7 +160,7 @@ def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.Roast
     return _view(house, roast_id, house.roasts.pull_lever(roast_id, body.code, body.by_min))
 
 
-@router.post("/{roast_id}/marks", status_code=201)
+@router.post("/{roast_id}/marks", status_code=201, dependencies=[Once])
 def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody) -> s.RoastOut:
     """Something seen, done or found."""
     session = house.roasts.mark(
@@ -195,13 +196,13 @@ def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut
     return _view(house, roast_id, session)
 
 
-@router.post("/{roast_id}/answer")
+@router.post("/{roast_id}/answer", dependencies=[Once])
 def answer(house: HouseDep, roast_id: RoastId, body: s.AnswerBody) -> s.RoastOut:
     """An alarm was heard: it is silent on every screen."""
-    return _view(house, roast_id, house.roasts.answer(roast_id, body.code))
+    return _view(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute))
 
 
-@router.post("/{roast_id}/carve")
+@router.post("/{roast_id}/carve", dependencies=[Once])
 def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
     """Carving begins."""
     return _view(house, roast_id, house.roasts.carve(roast_id, body.minute))
@@ -234,7 +235,8 @@ def list_alarms(house: HouseDep) -> list[s.AlarmOut]:
     return [
         s.AlarmOut(
             roast_id=d.roast_id, name=d.name, resting=d.resting, code=d.alarm.code, at=d.at,
-            words=d.alarm.words, stage=d.alarm.stage, out=d.alarm.out,
+            put_in_at=d.at - timedelta(minutes=d.alarm.due_min), words=d.alarm.words,
+            stage=d.alarm.stage, out=d.alarm.out,
         )
         for d in due(house.roasts, house.devices)
     ]  # fmt: skip

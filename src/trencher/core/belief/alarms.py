@@ -45,7 +45,7 @@ def alarms(
     ``watched``: a tip in the middle sends its numbers, nobody need look; ``dial``: what the dial
     must show for a stage."""
     todo = [
-        *_stage(line, planned, found, dial), *_climb(line, found, wanted_c), *_warm(found),
+        *_stages(line, planned, found, dial), *_climb(line, found, wanted_c), *_warm(found),
     ]  # fmt: skip
     if not watched and found.look_min is not None:
         code = f"look:{found.looked_min:.0f}"
@@ -70,28 +70,36 @@ def alarms(
     return sorted(kept, key=lambda a: a.due_min)
 
 
-def _stage(
+def _stages(
     line: Timeline, planned: Walk, found: Outlook, dial: Callable[[Oven], str]
 ) -> list[Alarm]:
-    """The end of the stage that is on, and of the take-out's."""
-    here, plan = line.current, line.plan
-    if here >= len(plan.stages) - 1:
-        return []
-    if here == planned.pull_index:
-        core = f"{{c:{found.pull_core_c:.0f}}}"
-        words = _doing(plan.stages[here], plan.stages[here + 1], dial)
-        soon = max(found.pull_min - SOON_MIN, 0.0)
-        return [
-            Alarm(f"soon:{here}", soon, f"{words} soon, at {core}: make room for it.", here),
-            Alarm(f"out:{here}", found.pull_min, f"{words} now, at {core}.", here, True),
-        ]
-    stage = planned.stages[here]
+    """The end of the stage that is on, and of those to come as they are expected: a screen that
+    loses its server has them all."""
+    alarms: list[Alarm] = []
+    for n in range(line.current, len(line.plan.stages) - 1):
+        words = _doing(line.plan.stages[n], line.plan.stages[n + 1], dial)
+        if n == planned.pull_index:
+            core = f"{{c:{found.pull_core_c:.0f}}}"
+            soon = max(found.pull_min - SOON_MIN, 0.0)
+            alarms.append(
+                Alarm(f"soon:{n}", soon, f"{words} soon, at {core}: make room for it.", n)
+            )
+            alarms.append(Alarm(f"out:{n}", found.pull_min, f"{words} now, at {core}.", n, True))
+        elif (due := _end(n, line, planned, found)) is not None:
+            alarms.append(Alarm(f"stage:{n}", due, f"{words} now.", n))
+    return alarms
+
+
+def _end(n: int, line: Timeline, planned: Walk, found: Outlook) -> float | None:
+    """Minute at which a stage is to end; of the one that is on, None where only the cook's eye can
+    tell."""
+    if n > line.current:
+        return found.walk.stages[n].end_min if n < len(found.walk.stages) else None
+    stage = planned.stages[n]
     if not isinstance(stage.stage.length, (Minutes, Rate)):
-        return []
-    start = sum(s.length.min for s in line.plain.stages[:here] if isinstance(s.length, Minutes))
-    due = start + stage.end_min - stage.start_min
-    words = _doing(plan.stages[here], plan.stages[here + 1], dial)
-    return [Alarm(f"stage:{here}", due, f"{words} now.", here)]
+        return None
+    start = sum(s.length.min for s in line.plain.stages[:n] if isinstance(s.length, Minutes))
+    return start + stage.end_min - stage.start_min
 
 
 def _doing(stage: Stage, after: Stage, dial: Callable[[Oven], str]) -> str:
@@ -105,15 +113,14 @@ def _doing(stage: Stage, after: Stage, dial: Callable[[Oven], str]) -> str:
 
 
 def _climb(line: Timeline, found: Outlook, wanted_c: float) -> list[Alarm]:
-    """In the rest: that it is over, and that it will end too high."""
-    if line.pulled_min is None:
-        return []
+    """That the rest is over; and, once it is out, that it will end too high."""
     rest = [i for i, s in enumerate(line.ahead.stages) if isinstance(s, Rest)]
     alarms = []
     if rest and rest[-1] < len(found.walk.stages):
         over = found.walk.stages[rest[-1]].end_min
         alarms.append(Alarm("rest", over, "The rest is over: it may be carved."))
-    if found.peak_c > wanted_c + PASSES_C and found.now_min < found.peak_min:
+    too_high = found.peak_c > wanted_c + PASSES_C and found.now_min < found.peak_min
+    if line.pulled_min is not None and too_high:
         alarms.append(
             Alarm(
                 "passes", line.pulled_min,

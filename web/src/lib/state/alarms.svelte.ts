@@ -4,13 +4,17 @@ import { http, want, type Alarm } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
 import { inQuiet, type Quiet } from '$lib/draw/alarm'
 import { keepLocal, local } from '$lib/state/local'
+import { freshKey, queue } from '$lib/state/queue.svelte'
+import { entryOf, stillToHear, type Command } from '$lib/state/waiting'
 
 const FETCH_S = 20
 /** How often an alarm sounds again until it is answered, in seconds of this world. */
 const AGAIN_MS = 8000
 
 class Alarms {
-  all = $state<Alarm[]>(local<Alarm[]>('alarms', []))
+  #all = $state<Alarm[]>(local<Alarm[]>('alarms', []))
+  /** Without what waits here to be said heard or done. */
+  all = $derived(stillToHear(this.#all, queue.waiting))
   /** Whether this screen rings at all: a telephone in the parlour need not. */
   rings = $state(local<boolean>('alarm.rings', true))
   loud = $state(local<boolean>('alarm.loud', true))
@@ -36,8 +40,8 @@ class Alarms {
 
   async fetch(): Promise<void> {
     try {
-      this.all = await want(http.GET('/alarms'))
-      keepLocal('alarms', this.all)
+      this.#all = await want(http.GET('/alarms'))
+      keepLocal('alarms', this.#all)
     } catch {
       // Without the server the last known ones ring on.
     }
@@ -45,20 +49,32 @@ class Alarms {
 
   /** Heard: silent on every screen. */
   async answer(alarm: Alarm): Promise<void> {
-    this.all = this.all.filter((a) => a !== alarm)
-    keepLocal('alarms', this.all)
+    this.#all = this.#all.filter((a) => a.code !== alarm.code || a.roast_id !== alarm.roast_id)
+    keepLocal('alarms', this.#all)
     globalThis.speechSynthesis?.cancel()
     try {
-      await want(
-        http.POST('/roasts/{roast_id}/answer', {
-          params: { path: { roast_id: alarm.roast_id } },
-          body: { code: alarm.code },
-        }),
-      )
+      await this.#hand(alarm, 'answer', { code: alarm.code }, 'Heard')
     } catch {
-      // The other screens go on ringing until somebody answers them, or the server is back.
+      // A roast that is finished meanwhile has nothing to be heard.
     }
     await this.fetch()
+  }
+
+  /** Done: what the alarm asked for. Throws `Refused` with the reason. */
+  async done(alarm: Alarm): Promise<void> {
+    const words = alarm.out ? 'Taken out' : 'The heat was changed'
+    await this.#hand(alarm, 'stage-end', { stage: alarm.stage, minute: null }, words)
+    await this.answer(alarm)
+  }
+
+  async #hand(
+    alarm: Alarm,
+    command: Command,
+    body: Record<string, unknown>,
+    words: string,
+  ): Promise<void> {
+    const roast = { id: alarm.roast_id, put_in_at: alarm.put_in_at }
+    await queue.send(entryOf(freshKey(), roast, command, body, kitchen.now, words))
   }
 
   /** Let the page sound; call from a touch or a key. */

@@ -2,6 +2,7 @@
 
 import { http, want, type Catalogue, type Instrument, type Line, type Oven } from '$lib/api/client'
 import { listen } from '$lib/api/stream'
+import { keepLocal, local } from '$lib/state/local'
 import type { Units } from '$lib/units'
 
 export type Mode = 'auto' | 'light' | 'dark'
@@ -42,8 +43,10 @@ class Kitchen {
   /** Set when the cook wants to type a cut; its field takes it and the focus. */
   findsCut = $state(false)
 
+  /** What the clock showed last, and when that was by this device's own: it goes on without the
+   * server, over a refresh, and while the device sleeps. */
   #shown = Date.now()
-  #real = performance.now()
+  #real = Date.now()
   #stop: (() => void) | null = null
 
   async load(): Promise<void> {
@@ -63,6 +66,13 @@ class Kitchen {
   }
 
   start(): () => void {
+    const clock = local<{ shown: number; real: number; pace: number } | null>('clock', null)
+    if (clock !== null) {
+      this.#shown = clock.shown
+      this.#real = clock.real
+      this.pace = clock.pace
+      this.#tick()
+    }
     void this.load()
     this.#stop = listen({
       log: (line) => {
@@ -110,13 +120,14 @@ class Kitchen {
 
   #setClock(now: string, pace: number): void {
     this.#shown = new Date(now).getTime()
-    this.#real = performance.now()
+    this.#real = Date.now()
     this.pace = pace
+    keepLocal('clock', { shown: this.#shown, real: this.#real, pace })
     this.#tick()
   }
 
   #tick(): void {
-    this.now = new Date(this.#shown + (performance.now() - this.#real) * this.pace)
+    this.now = new Date(this.#shown + (Date.now() - this.#real) * this.pace)
   }
 
   toggleUnits(): void {

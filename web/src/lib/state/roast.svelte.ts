@@ -13,13 +13,21 @@ import {
   type Trouble,
   type TroubleLine,
 } from '$lib/api/client'
+import { kitchen } from '$lib/state/kitchen.svelte'
+import { freshKey, queue } from '$lib/state/queue.svelte'
+import { entryOf, movedBy, withWaiting, type Command } from '$lib/state/waiting'
 
 type Path = { params: { path: { roast_id: string } } }
 
 export class RoastState {
   readonly id: string
-  roast = $state<Roast | null>(null)
-  outlook = $state<Outlook | null>(null)
+  #roast = $state<Roast | null>(null)
+  #outlook = $state<Outlook | null>(null)
+  /** As the server has it, with what still waits here. */
+  roast = $derived(this.#roast === null ? null : withWaiting(this.#roast, queue.waiting))
+  outlook = $derived.by(() =>
+    this.#outlook === null ? null : movedBy(this.#outlook, this.id, queue.waiting),
+  )
   fault = $state('')
   busy = $state(false)
   #looking = false
@@ -35,7 +43,7 @@ export class RoastState {
 
   async load(): Promise<void> {
     try {
-      this.roast = await want(http.GET('/roasts/{roast_id}', this.#path))
+      this.#roast = await want(http.GET('/roasts/{roast_id}', this.#path))
       this.fault = ''
     } catch (error) {
       this.fault = (error as Error).message
@@ -53,9 +61,9 @@ export class RoastState {
     do {
       this.#again = false
       try {
-        this.outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
+        this.#outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
       } catch (error) {
-        if (this.outlook === null) this.fault = (error as Error).message
+        if (this.#outlook === null) this.fault = (error as Error).message
       }
     } while (this.#again)
     this.#looking = false
@@ -64,7 +72,24 @@ export class RoastState {
   async #do(command: () => Promise<Roast>): Promise<boolean> {
     this.busy = true
     try {
-      this.roast = await command()
+      this.#roast = await command()
+      this.fault = ''
+      return true
+    } catch (error) {
+      this.fault = (error as Error).message
+      return false
+    } finally {
+      this.busy = false
+    }
+  }
+
+  /** One event: kept in this browser first, handed over now or when the server answers again. */
+  async #enter(command: Command, body: Record<string, unknown>, words: string): Promise<boolean> {
+    this.busy = true
+    const roast = { id: this.id, put_in_at: this.roast?.put_in_at ?? null }
+    try {
+      const got = await queue.send(entryOf(freshKey(), roast, command, body, kitchen.now, words))
+      if (got !== null) this.#roast = got
       this.fault = ''
       return true
     } catch (error) {
@@ -82,26 +107,17 @@ export class RoastState {
   }
 
   putIn(core_c: number | null): Promise<boolean> {
-    return this.#do(() =>
-      want(http.POST('/roasts/{roast_id}/put-in', { ...this.#path, body: { core_c } })),
-    )
+    return this.#enter('put-in', { core_c }, 'It went in')
   }
 
   read(low_c: number, high_c: number, place: 'core' | 'thin_end'): Promise<boolean> {
-    return this.#do(() =>
-      want(
-        http.POST('/roasts/{roast_id}/readings', {
-          ...this.#path,
-          body: { low_c, high_c, place, instrument: 'probe' },
-        }),
-      ),
-    )
+    const words = `Read {c:${low_c}}${high_c === low_c ? '' : ` to {c:${high_c}}`}`
+    return this.#enter('readings', { low_c, high_c, place, instrument: 'probe' }, words)
   }
 
   endStage(stage: number, minute: number | null = null): Promise<boolean> {
-    return this.#do(() =>
-      want(http.POST('/roasts/{roast_id}/stage-end', { ...this.#path, body: { stage, minute } })),
-    )
+    const words = stage === this.roast?.pull_stage ? 'Taken out' : 'The heat was changed'
+    return this.#enter('stage-end', { stage, minute }, words)
   }
 
   /** What would help now, the best first. */
@@ -148,8 +164,7 @@ export class RoastState {
   }
 
   mark(what: string, more: Partial<Schemas['MarkBody']> = {}): Promise<boolean> {
-    const body = { text: '', ...more, what }
-    return this.#do(() => want(http.POST('/roasts/{roast_id}/marks', { ...this.#path, body })))
+    return this.#enter('marks', { text: '', ...more, what }, `Noted: ${what.replaceAll('_', ' ')}`)
   }
 
   /** Other data for an earlier entry; the log keeps both. */
@@ -169,7 +184,7 @@ export class RoastState {
   }
 
   carve(): Promise<boolean> {
-    return this.#do(() => want(http.POST('/roasts/{roast_id}/carve', { ...this.#path, body: {} })))
+    return this.#enter('carve', {}, 'Carving began')
   }
 
   judge(verdict: string, change: string): Promise<boolean> {

@@ -1,7 +1,6 @@
 <script lang="ts">
   // An alarm over whatever is on the screen: its lower half is one big answer, and so is any key.
   import { doneWords } from '$lib/draw/alarm'
-  import { http, want } from '$lib/api/client'
   import { go } from '$lib/router'
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -35,18 +34,12 @@
     if (ringing?.stage == null) return
     const alarm = ringing
     try {
-      await want(
-        http.POST('/roasts/{roast_id}/stage-end', {
-          params: { path: { roast_id: alarm.roast_id } },
-          body: { stage: alarm.stage, minute: null },
-        }),
-      )
+      await alarms.done(alarm)
       fault = ''
     } catch (error) {
       fault = (error as Error).message
       return
     }
-    await alarms.answer(alarm)
     go('fire', alarm.roast_id)
   }
 

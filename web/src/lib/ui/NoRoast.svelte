@@ -1,5 +1,6 @@
 <script lang="ts">
   // What a place shows while there is no roast for it: none at all, not this one, or not yet.
+  import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
 
   let { missing, current, words }: { missing: boolean; current: RoastState | null; words: string } =
@@ -13,8 +14,10 @@
   </section>
 {:else if current?.fault && current.roast === null}
   <section class="page">
-    <h1>That roast is not here.</h1>
-    <p class="fault" role="alert">{current.fault}</p>
+    <h1>{kitchen.connected ? 'That roast is not here.' : 'Not fetched yet.'}</h1>
+    <p class="fault" role="alert">
+      {kitchen.connected ? current.fault : 'It comes as soon as Trencher answers again.'}
+    </p>
     <a class="act" href="/">To what is on</a>
   </section>
 {:else}

@@ -42,6 +42,7 @@
       ? null
       : nextStep(roast, outlook, now, units, roast.oven.marks),
   )
+  const planned = $derived(plan.ways.find((w) => w.id === roast?.school)?.forecast ?? null)
   const others = $derived(
     kitchen.roasts.filter(
       (r) => r.id !== roast?.id && (r.status === 'roasting' || r.status === 'resting'),
@@ -170,6 +171,19 @@
     <p class="quiet">{roast.name} in the {roast.oven.name}</p>
     {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
     <BeforeDoor state={held} {roast} now={kitchen.now} {units} />
+  {:else if outlook === null && !kitchen.connected}
+    <p class="quiet">{roast.name} in the {roast.oven.name}</p>
+    <h1 class="shout sentence">In since {hour(new Date(roast.put_in_at ?? kitchen.now))}.</h1>
+    {#if planned !== null}
+      <p class="then">
+        By the plan it comes out about {hour(
+          new Date(
+            new Date(roast.put_in_at ?? kitchen.now).getTime() + planned.pull_min.value * 60_000,
+          ),
+        )}, at {temp(planned.pull_core_c, units)}.
+      </p>
+    {/if}
+    <p class="quiet">It is followed as soon as Trencher answers; what you enter is kept.</p>
   {:else if outlook === null || step === null}
     <p class="quiet">{roast.name}: reckoning where it stands…</p>
     {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}

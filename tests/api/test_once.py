@@ -1,0 +1,78 @@
+"""Entries handed over late or twice, as a screen does that was without its server."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+import pytest
+from fastapi.testclient import TestClient
+
+from trencher.service.clock import FastClock
+
+KEY = {"Idempotency-Key": "3f0c-a-screen-made-this"}
+
+
+@pytest.mark.parametrize(
+    ("path", "body"),
+    [
+        ("readings", {"low_c": 22.5, "minute": 12.0}),
+        ("marks", {"what": "door", "minute": 11.0}),
+        ("stage-end", {"stage": 0, "minute": 15.0}),
+        ("answer", {"code": "look:0", "minute": 10.0}),
+    ],
+)
+def test_what_is_handed_over_again_is_kept_once(
+    client: TestClient, clock: FastClock, roasting: str, path: str, body: dict[str, object]
+) -> None:
+    clock.jump(20)
+    first = client.post(f"/api/roasts/{roasting}/{path}", json=body, headers=KEY)
+    again = client.post(f"/api/roasts/{roasting}/{path}", json=body, headers=KEY)
+    assert first.is_success
+    assert again.status_code == first.status_code
+    assert again.json()["last_seq"] == first.json()["last_seq"]
+    # Without a key, and with another, it is another entry (or, for a stage, a second end).
+    other = client.post(
+        f"/api/roasts/{roasting}/{path}", json=body, headers={"Idempotency-Key": "another-key"}
+    )
+    if path == "stage-end":
+        assert other.status_code == 409
+    else:
+        assert other.json()["last_seq"] == first.json()["last_seq"] + 1
+
+
+def test_what_was_refused_may_come_again_under_its_key(
+    client: TestClient, clock: FastClock, roasting: str
+) -> None:
+    late = {"low_c": 22.5, "minute": 30.0}
+    assert client.post(f"/api/roasts/{roasting}/readings", json=late, headers=KEY).is_client_error
+    clock.jump(40)
+    assert client.post(f"/api/roasts/{roasting}/readings", json=late, headers=KEY).is_success
+
+
+def test_it_went_in_while_nobody_answered(
+    client: TestClient, clock: FastClock, roasting: str
+) -> None:
+    # Take back what the fixture did, as a cook would.
+    seq = client.get(f"/api/roasts/{roasting}").json()["last_seq"]
+    client.post(f"/api/roasts/{roasting}/withdraw", json={"seq": seq})
+    at = (clock.now() - timedelta(minutes=25)).isoformat()
+    made = client.post(
+        f"/api/roasts/{roasting}/put-in", json={"core_c": 6.0, "at": at}, headers=KEY
+    )
+    assert made.is_success, made.text
+    outlook = client.get(f"/api/roasts/{roasting}/outlook").json()
+    assert outlook["now_min"] == pytest.approx(25.0, abs=0.1)
+    tomorrow = (clock.now() + timedelta(hours=1)).isoformat()
+    seq = made.json()["last_seq"]
+    client.post(f"/api/roasts/{roasting}/withdraw", json={"seq": seq})
+    refused = client.post(f"/api/roasts/{roasting}/put-in", json={"at": tomorrow})
+    assert refused.status_code == 422
+    assert "cannot be when it went in" in refused.json()["detail"]
+
+
+def test_a_key_has_a_form(client: TestClient, roasting: str) -> None:
+    bad = client.post(
+        f"/api/roasts/{roasting}/marks", json={"what": "door"},
+        headers={"Idempotency-Key": "no spaces, please"},
+    )  # fmt: skip
+    assert bad.status_code == 422
