@@ -14,9 +14,10 @@ from playwright.sync_api import Page, sync_playwright
 
 from trencher.api.app import create_app
 from trencher.api.context import House
-from trencher.main import Server, demo_house
+from trencher.main import demo_house
 from trencher.service.alarms import due
 from trencher.service.clock import FastClock
+from trencher.serving import Server
 from trencher.settings import Settings
 
 OUT = Path("docs/screenshots")

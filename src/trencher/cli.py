@@ -178,11 +178,23 @@ def serve(
     host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
     port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8470,
     data: Annotated[Path | None, typer.Option(help="Folder of your database.")] = None,
+    lan: Annotated[
+        bool, typer.Option("--lan", help="Also on this house's own network, behind a code.")
+    ] = False,
+    lan_port: Annotated[
+        int,
+        typer.Option(
+            min=0, max=65534, help="Its port there; the next one hands out the certificate."
+        ),
+    ] = 8471,
+    tls: Annotated[bool, typer.Option(help="With a certificate of this house's own.")] = True,
+    new_code: Annotated[bool, typer.Option("--new-code", help="Make a new access code.")] = False,
 ) -> None:
     """Start Trencher with a database of your own."""
-    from trencher.main import run_server
+    from trencher.main import LanWish, run_server
 
-    run_server(host=host, port=port, data=data, demo=False)
+    wish = LanWish(port=lan_port, tls=tls, new_code=new_code) if lan else None
+    run_server(host=host, port=port, data=data, demo=False, lan=wish)
 
 
 @app.command()
@@ -191,11 +203,23 @@ def demo(
     port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8480,
     data: Annotated[Path | None, typer.Option(help="Folder of the demo database.")] = None,
     fresh: Annotated[bool, typer.Option(help="Make the demo world anew.")] = False,
+    lan: Annotated[
+        bool, typer.Option("--lan", help="Also on this house's own network, behind a code.")
+    ] = False,
+    lan_port: Annotated[
+        int,
+        typer.Option(
+            min=0, max=65534, help="Its port there; the next one hands out the certificate."
+        ),
+    ] = 8481,
+    tls: Annotated[bool, typer.Option(help="With a certificate of this house's own.")] = True,
+    new_code: Annotated[bool, typer.Option("--new-code", help="Make a new access code.")] = False,
 ) -> None:
     """Start Trencher with the demo world of Fennet Lock."""
-    from trencher.main import run_server
+    from trencher.main import LanWish, run_server
 
-    run_server(host=host, port=port, data=data, demo=True, fresh=fresh)
+    wish = LanWish(port=lan_port, tls=tls, new_code=new_code) if lan else None
+    run_server(host=host, port=port, data=data, demo=True, fresh=fresh, lan=wish)
 
 
 def main() -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import socket
 import threading
 from collections.abc import Callable
+from dataclasses import dataclass, replace
 from datetime import datetime
 from pathlib import Path
 from typing import Any
@@ -15,13 +16,16 @@ from fastapi import FastAPI
 
 from trencher.api.app import create_api, create_app
 from trencher.api.context import House
-from trencher.core.errors import InputError
+from trencher.api.install import install_app
 from trencher.core.thermal.warm import warm
+from trencher.lan.addresses import host_name, qr_terminal
+from trencher.lan.lan import Lan, open_lan
 from trencher.service.clock import FastClock, WallClock, wall_now
 from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo, build_world, demo_start
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
+from trencher.serving import Beside, Server, listen, port_of
 from trencher.settings import Settings
 from trencher.store.database import Database
 from trencher.store.repository import Repository
@@ -84,45 +88,74 @@ def _demo(database: Database) -> tuple[House, Callable[[], None]]:
     return House(repository, roasts, clock, feed, live), close
 
 
-class Server(uvicorn.Server):
-    """uvicorn waits for open streams for ever unless they are ended first."""
-
-    def __init__(self, config: uvicorn.Config, feed: Feed) -> None:
-        super().__init__(config)
-        self._feed = feed
-
-    def handle_exit(self, sig: int, frame: Any) -> None:
-        """End the streams, then stop as usual."""
-        self._feed.close()
-        super().handle_exit(sig, frame)
-
-
 def describe() -> dict[str, Any]:
     """The OpenAPI description."""
     api: FastAPI = create_api(None)
     return api.openapi()
 
 
-def _listen(host: str, port: int) -> socket.socket:
-    family = socket.AF_INET6 if ":" in host else socket.AF_INET
-    listener = socket.socket(family, socket.SOCK_STREAM)
-    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    try:
-        listener.bind((host, port))
-    except OSError as error:
-        listener.close()
-        raise InputError(
-            f"{host}:{port} cannot be used ({error.strerror})", where="--port",
-            allowed="another --port, or 0 for a free one",
-        ) from None  # fmt: skip
-    return listener
+@dataclass(frozen=True)
+class LanWish:
+    """What is asked for on the house's own network. ``port`` 0: a free one; the page that hands out
+    the certificate takes the next."""
+
+    host: str = "0.0.0.0"
+    port: int = 0
+    tls: bool = True
+    new_code: bool = False
 
 
-def run_server(*, host: str, port: int, data: Path | None, demo: bool, fresh: bool = False) -> None:
-    """Serve until stopped. Prints the address when it is ready."""
+def _lan(wish: LanWish, folder: Path) -> tuple[Lan, list[socket.socket]]:
+    """What is served on the house's own network, and its sockets: Trencher's, and with TLS that of
+    the page which hands out the certificate."""
+    sockets = [listen(wish.host, wish.port, "--lan-port")]
+    if wish.tls:
+        sockets.append(listen(wish.host, wish.port + 1 if wish.port else 0, "--lan-port"))
+    install = port_of(sockets[1]) if wish.tls else 0
+    known = open_lan(
+        folder, port=port_of(sockets[0]), install_port=install, tls=wish.tls,
+        new_code=wish.new_code,
+    )  # fmt: skip
+    return known, sockets
+
+
+def _beside(
+    house: House, settings: Settings, lan: Lan, sockets: list[socket.socket]
+) -> list[Beside]:  # fmt: skip
+    names = [*settings.host_names, host_name(), f"{host_name()}.local"]
+    app = create_app(house, settings.dist, names, lan=lan)
+    found = [Beside(app, sockets[0], house.feed, lan)]
+    if len(sockets) > 1:
+        found.append(Beside(install_app(lan), sockets[1], house.feed, None))
+    return found
+
+
+def lan_words(lan: Lan) -> str:
+    """What to do on another screen, with the codes to be scanned."""
+    lines = ["", f"On other screens of this network: {lan.url}, code {lan.access.code}"]
+    if lan.install_url is None:
+        lines.append(
+            "Without TLS a screen cannot start without the server, stay awake or notify; it works "
+            "otherwise."
+        )
+        lines.append(qr_terminal(lan.door_url))
+    else:
+        lines.append(f"First, once for each tablet, this house's certificate: {lan.install_url}")
+        lines.append(qr_terminal(lan.install_url))
+        lines.append(f"Then Trencher itself, with its code: {lan.url}")
+        lines.append(qr_terminal(lan.door_url))
+    return "\n".join(lines)
+
+
+def run_server(
+    *, host: str, port: int, data: Path | None, demo: bool, fresh: bool = False,
+    lan: LanWish | None = None,
+) -> None:  # fmt: skip
+    """Serve until stopped. Prints the address when it is ready. ``lan``: also on the house's own
+    network, behind a code."""
     settings = Settings()
     folder = data or settings.data
-    listener = _listen(host, port)
+    listener = listen(host, port)
     threading.Thread(target=warm, name="kernel", daemon=True).start()
     if demo:
         house, close = demo_house(folder / "demo.sqlite", fresh=fresh)
@@ -130,11 +163,19 @@ def run_server(*, host: str, port: int, data: Path | None, demo: bool, fresh: bo
         house, close = own_house(folder / "trencher.sqlite")
     if not (settings.dist / "index.html").exists():
         print("The front end is not built (make install); only /api answers.")
+    known, sockets = (None, []) if lan is None else _lan(lan, folder)
+    # One house for all: what it knows of instruments and beliefs is known once.
+    house = replace(house, lan=known)
+    beside = [] if known is None else _beside(house, settings, known, sockets)
     app = create_app(house, settings.dist, settings.host_names)
-    shown = f"http://{host if ':' not in host else f'[{host}]'}:{listener.getsockname()[1]}"
+    shown = f"http://{host if ':' not in host else f'[{host}]'}:{port_of(listener)}"
     # From here on a browser that is quicker than we are waits instead of being refused.
     listener.listen(128)
+    for one in beside:
+        one.start()
     print(f"Trencher is ready: {shown}", flush=True)
+    if known is not None:
+        print(lan_words(known), flush=True)
     if demo:
         print(
             "It is the demo world of Fennet Lock, on its own clock (top right).\n"
@@ -146,5 +187,7 @@ def run_server(*, host: str, port: int, data: Path | None, demo: bool, fresh: bo
     try:
         Server(config, house.feed).run(sockets=[listener])
     finally:
+        for one in beside:
+            one.stop()
         close()
         listener.close()

@@ -16,7 +16,7 @@ import uvicorn
 from tests.service.conftest import PLAN
 from trencher.api.app import create_app
 from trencher.api.context import House
-from trencher.main import Server
+from trencher.serving import Server
 
 
 @dataclass

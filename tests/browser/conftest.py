@@ -21,8 +21,10 @@ from playwright.sync_api import Page, expect
 
 from trencher.api.app import create_app
 from trencher.api.context import House
-from trencher.main import Server, demo_house, own_house
+from trencher.lan.lan import Lan
+from trencher.main import demo_house, own_house
 from trencher.service.clock import FastClock
+from trencher.serving import Server
 from trencher.settings import Settings
 
 # Two cores build worlds and draw pictures at once: give an answer time to come.
@@ -31,6 +33,8 @@ expect.set_options(timeout=20_000)
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
+    # A name of the house's network: not this machine's own, so not a secure page without TLS.
+    "--host-resolver-rules=MAP kitchen.local 127.0.0.1",
 ]  # fmt: skip
 
 
@@ -79,14 +83,16 @@ class Site:
         self.house.feed.ring(clock=True)
 
 
-def serve(house: House, port: int = 0) -> tuple[int, Any]:
-    """Serve a house in a thread; returns the port and how to stop."""
+def serve(house: House, port: int = 0, lan: Lan | None = None) -> tuple[int, Any]:
+    """Serve a house in a thread; returns the port and how to stop. ``lan``: behind its code."""
     listener = socket.socket()
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     listener.bind(("127.0.0.1", port))
     dist = Settings().dist
     assert (dist / "index.html").exists(), "the front end is not built: make install"
-    config = uvicorn.Config(create_app(house, dist), log_level="error", ws="none")
+    names = ("localhost", "kitchen.local")
+    app = create_app(house, dist, names, lan=lan)
+    config = uvicorn.Config(app, log_level="error", ws="none")
     server = Server(config, house.feed)
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
     thread.start()
@@ -149,7 +155,7 @@ def no_faults(page: Page) -> Iterator[None]:
         "request",
         lambda r: (
             faults.append(f"asked {r.url}")
-            if not r.url.startswith(("http://127.0.0.1", "data:", "blob:"))
+            if not r.url.startswith(("http://127.0.0.1", "http://kitchen.local", "data:", "blob:"))
             else None
         ),
     )

@@ -93,7 +93,12 @@
       <button class="tool" onclick={() => (help = !help)} aria-label="Keys and settings">?</button>
     </div>
   </header>
-  {#if !kitchen.connected || kitchen.fault !== ''}
+  {#if kitchen.locked}
+    <p class="away" role="status">
+      This screen must be let in first.
+      <button class="again" onclick={() => location.assign('/door')}>Type the code</button>
+    </p>
+  {:else if !kitchen.connected || kitchen.fault !== ''}
     <p class="away" role="status">
       {kitchen.fault !== '' && kitchen.connected
         ? kitchen.fault

@@ -12,8 +12,10 @@ from starlette.middleware.gzip import GZipMiddleware
 from trencher import __version__
 from trencher.api import errors
 from trencher.api.context import House
+from trencher.api.door import Door
 from trencher.api.guard import Guard
 from trencher.api.routes import (
+    access,
     buying,
     days,
     devices,
@@ -24,6 +26,7 @@ from trencher.api.routes import (
     ovens,
     roasts,
 )
+from trencher.lan.lan import Lan
 
 LARGEST_BODY = 200_000
 
@@ -55,13 +58,18 @@ def create_api(house: House | None) -> FastAPI:
         days.router,
         days.sides,
         feed.router,
+        access.router,
     ):
         api.include_router(router)
     return api
 
 
-def create_app(house: House, dist: Path | None, names: Sequence[str] = ("localhost",)) -> FastAPI:
-    """API and front end. ``dist``: the built front end; ``names``: host names served."""
+def create_app(
+    house: House, dist: Path | None, names: Sequence[str] = ("localhost",), *,
+    lan: Lan | None = None,
+) -> FastAPI:  # fmt: skip
+    """API and front end. ``dist``: the built front end; ``names``: host names served; ``lan``: then
+    a screen must know the code."""
 
     @asynccontextmanager
     async def life(_app: FastAPI) -> AsyncIterator[None]:
@@ -73,5 +81,7 @@ def create_app(house: House, dist: Path | None, names: Sequence[str] = ("localho
     if dist is not None and (dist / "index.html").exists():
         app.frontend("/", directory=dist, fallback="index.html")
     app.add_middleware(GZipMiddleware, minimum_size=800)
+    if lan is not None:
+        app.add_middleware(Door, access=lan.access, secure=lan.identity is not None)
     app.add_middleware(Guard, names=names)
     return app

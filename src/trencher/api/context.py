@@ -8,6 +8,7 @@ from typing import Annotated, cast
 
 from fastapi import Depends, Header, Request
 
+from trencher.lan.lan import Lan
 from trencher.service.clock import Clock
 from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
@@ -20,13 +21,15 @@ from trencher.store.repository import Repository
 
 @dataclass(frozen=True)
 class House:
-    """The parts of a running Trencher. ``live`` only in the demo."""
+    """The parts of a running Trencher. ``live`` only in the demo, ``lan`` only where it is served
+    on the house's own network."""
 
     repository: Repository
     roasts: RoastService
     clock: Clock
     feed: Feed
     live: LiveDemo | None = None
+    lan: Lan | None = None
 
     @cached_property
     def days(self) -> DayService:

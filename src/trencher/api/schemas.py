@@ -1780,3 +1780,17 @@ class SaltAskBody(In):
     joint: JointBody
     care: CareBody = CareBody()
     hours_left: Annotated[float, Field(ge=-1e6, le=1e6)]
+
+
+class AccessOut(Out):
+    """How other screens of this network get in. ``on`` false: it is not served there. The pictures
+    are data addresses; ``install_url`` and ``fingerprint`` null without TLS."""
+
+    on: bool = False
+    url: str | None = None
+    urls: list[str] = []
+    code: str | None = None
+    door_qr: str | None = None
+    install_url: str | None = None
+    install_qr: str | None = None
+    fingerprint: str | None = None

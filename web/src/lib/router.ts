@@ -13,6 +13,7 @@ const board = () => import('./places/board/Board.svelte')
 const ovens = () => import('./places/ovens/Ovens.svelte')
 const figures = () => import('./places/figures/Figures.svelte')
 const instruments = () => import('./places/instruments/Instruments.svelte')
+const screens = () => import('./places/screens/Screens.svelte')
 const book = () => import('./places/book/Book.svelte')
 
 export const { p, navigate, isActive, route } = createRouter({
@@ -32,6 +33,7 @@ export const { p, navigate, isActive, route } = createRouter({
   '/book/:id': book,
   '/figures': figures,
   '/instruments': instruments,
+  '/screens': screens,
   '/ovens': ovens,
   '/ovens/:id': ovens,
   '*': Missing,

@@ -53,6 +53,7 @@ export type Need = NonNullable<
 >
 export type Profile = Schemas['ProfileOut']
 export type FigureRow = Schemas['FigureRowOut']
+export type Access = Schemas['AccessOut']
 export type Problem = Schemas['Problem']
 
 export const http = createClient<paths>({ baseUrl: '/api' })

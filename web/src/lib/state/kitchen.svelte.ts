@@ -1,6 +1,14 @@
 // What every place needs: catalogue, ovens, the list of roasts, the hour, units, the connection.
 
-import { http, want, type Catalogue, type Instrument, type Line, type Oven } from '$lib/api/client'
+import {
+  http,
+  Refused,
+  want,
+  type Catalogue,
+  type Instrument,
+  type Line,
+  type Oven,
+} from '$lib/api/client'
 import { listen } from '$lib/api/stream'
 import { keepLocal, local } from '$lib/state/local'
 import type { Units } from '$lib/units'
@@ -33,6 +41,8 @@ class Kitchen {
   keys = $state(kept('keys') !== 'off')
   connected = $state(true)
   fault = $state('')
+  /** This screen must be let in first. */
+  locked = $state(false)
   pace = $state(1)
   /** Counts up with every event of a roast, so that places know when to look again. */
   news = $state<Record<string, number>>({})
@@ -60,8 +70,10 @@ class Kitchen {
       this.ovens = ovens
       this.roasts = roasts
       this.fault = ''
+      this.locked = false
     } catch (error) {
       this.fault = (error as Error).message
+      this.locked = error instanceof Refused && error.code === 'locked'
     }
   }
 
@@ -84,6 +96,8 @@ class Kitchen {
       clock: (line) => this.#setClock(line.now, line.pace),
       connected: (yes, fresh) => {
         this.connected = yes
+        // A feed that is refused does not say why; a question does.
+        if (!yes) void this.reload()
         if (yes && fresh) {
           void this.load()
           this.dayNews += 1
@@ -102,8 +116,10 @@ class Kitchen {
     try {
       this.roasts = await want(http.GET('/roasts'))
       if (this.ovens.length === 0) this.ovens = await want(http.GET('/ovens'))
-    } catch {
+      this.locked = false
+    } catch (error) {
       // The stream's own state already says that the server is away.
+      this.locked = error instanceof Refused && error.code === 'locked'
     }
   }
 

@@ -94,6 +94,7 @@
     <span class="label">A starting point: check with your own authority.</span>
   </label>
   <a class="line" href="/figures" onclick={onclose}>See and change the figures</a>
+  <a class="line" href="/screens" onclick={onclose}>Other screens: a tablet in the kitchen</a>
   <a class="line" href="/instruments" onclick={onclose}>Probes and scales that send their numbers</a
   >
   <details>

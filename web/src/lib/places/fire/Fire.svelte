@@ -7,6 +7,7 @@
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { keepAwake } from '$lib/ui/wake.svelte'
+  import { missingHere } from '$lib/ui/secure'
   import { plan } from '$lib/state/plan.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
   import { duration, hour, parseReading, sentence, temp } from '$lib/units'
@@ -205,6 +206,7 @@
           : `Next alarm ${hour(new Date(nextAlarm.at))}: ${sentence(nextAlarm.words, units)}`}
         {alarms.canSound ? '' : 'Touch the page once, so that it may sound.'}
       {/if}
+      {missingHere()}
     </p>
     <div class="body">
       <div class="left">
