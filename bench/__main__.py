@@ -253,10 +253,13 @@ def full_row() -> None:
 
 
 def hidden_rows() -> None:
-    """Following hidden roasts made by another model, 48 of each kind."""
+    """Following hidden roasts made by another model, 48 of each kind, under seeds the follower was
+    not tuned on; then those that stray further from what plans assume."""
     aims = {False: {0.5: 0.05, 0.75: 0.03}, True: {0.5: 0.08, 0.75: 0.06}}
-    for peak, goal in ((False, "a core"), (True, "a peak")):
-        found = survey(48, peak=peak)
+    kinds = [(b, p, g) for b in ("fresh", "wide") for p, g in ((False, "a core"), (True, "a peak"))]
+    for batch, peak, of in kinds:
+        goal = f"{of}, {batch}"
+        found = survey(48, peak=peak, batch=batch)
         for share, aim in aims[peak].items():
             miss = float(np.median(np.abs(found.errors[share])))
             row(

@@ -1,7 +1,12 @@
 """Hidden roasts: how well the follow-up finds the truth of roasts made by another model.
 
 Truths are drawn around what the cook measured; the follower sees readings of a tip off the axis,
-with noise, and nothing else. One seed, so two runs print the same.
+with noise, and nothing else. Seeds are fixed, so two runs print the same.
+
+Three batches. ``tuned``: the follower's spreads were set while looking at it. ``fresh``: the same
+truths under seeds nobody looked at before the spreads were done. ``wide``: seeds of its own, and an
+oven, a surface and a probe that stray further from what plans assume; its figures were written down
+before it was run for the first time, and are not changed for what it shows.
 """
 
 from __future__ import annotations
@@ -79,9 +84,30 @@ def _crossing(lived: PretendRoast, core_c: float) -> float:
     return float(np.interp(core_c, rows[:, 2], rows[:, 0]))
 
 
-def hidden(n: int, *, peak: bool) -> Hidden:
+@dataclass(frozen=True)
+class Batch:
+    """How truths are drawn: seed, spread and bias of the surface's heat (of its logarithm), the
+    oven's lag, minutes until wet meat has expelled its water, and the spread of the dial."""
+
+    seed: int
+    heat_bias: float = 0.0
+    heat_sd: float = 0.12
+    lag_min: tuple[float, float] = (13.0, 24.0)
+    expel_min: tuple[float, float] = (60.0, 180.0)
+    oven_sd_c: float = 5.0
+
+
+BATCHES = {
+    "tuned": Batch(2026),
+    "fresh": Batch(7741),
+    "wide": Batch(90210, -0.08, 0.2, (8.0, 30.0), (40.0, 240.0), 7.0),
+}
+
+
+def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
     """The n-th hidden roast; ``peak``: the goal is the peak after the rest, not a core."""
-    rng = np.random.default_rng([2026, n, peak])
+    drawn = BATCHES[batch]
+    rng = np.random.default_rng([drawn.seed, n, peak])
     cut, kg, thick, length = JOINTS[n % len(JOINTS)]
     heat = HEATS[n // len(JOINTS) % len(HEATS)]
     goal = float(rng.integers(52, 62))
@@ -97,11 +123,11 @@ def hidden(n: int, *, peak: bool) -> Hidden:
         width_mm=size.width_mm * float(np.exp(rng.normal(0, 0.05))),
         length_mm=length * float(np.exp(rng.normal(0, 0.03))),
         start_c=6.0 + float(np.clip(rng.normal(0, 2.3), -4.5, 4.5)),
-        h=(7.5 if n % 2 == 0 else 6.0) * float(np.exp(rng.normal(0, 0.12))),
-        oven_off_c=float(rng.normal(0, 5.0)), swing_c=float(rng.uniform(1, 6)),
-        lag_min=float(rng.uniform(13, 24)), probe_mm=float(rng.uniform(1, 8)),
+        h=(7.5 if n % 2 == 0 else 6.0) * float(np.exp(rng.normal(drawn.heat_bias, drawn.heat_sd))),
+        oven_off_c=float(rng.normal(0, drawn.oven_sd_c)), swing_c=float(rng.uniform(1, 6)),
+        lag_min=float(rng.uniform(*drawn.lag_min)), probe_mm=float(rng.uniform(1, 8)),
         noise_c=float(rng.uniform(0.15, 0.5)), seed=1000 + n,
-        expel_min=float(rng.uniform(60, 180)), feed=float(rng.uniform(0.6, 1.0)),
+        expel_min=float(rng.uniform(*drawn.expel_min)), feed=float(rng.uniform(0.6, 1.0)),
     )  # fmt: skip
     method, _ = with_rest(plan.method)
     lived = _live(truth, method, None, goal + 6.0)
@@ -136,13 +162,15 @@ class Found:
     flagged: list[bool]
 
 
-def survey(count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75)) -> Found:
+def survey(
+    count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75), batch: str = "tuned"
+) -> Found:  # fmt: skip
     """Follow ``count`` hidden roasts to each share of their true time."""
     errors: dict[float, list[float]] = {s: [] for s in shares}
     held: dict[float, list[bool]] = {s: [] for s in shares}
     flagged = []
     for n in range(count):
-        case = hidden(n, peak=peak)
+        case = hidden(n, peak=peak, batch=batch)
         any_flag = False
         for share in shares:
             seen = followed(case, share * case.pull_min)

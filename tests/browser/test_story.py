@@ -96,6 +96,8 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
     site.forward(38)
     expect(goes_in).to_have_text(re.compile("Carve now"), timeout=15_000)
     page.get_by_role("button", name="Carving begins").click()
+    expect(page.get_by_text("Into the fridge within")).to_be_visible()
+    page.get_by_role("link", name="To the Book").click()
 
     # The Book: the cook's word first, then planned against happened.
     expect(page).to_have_url(re.compile("/book/sirloin"))

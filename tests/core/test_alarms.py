@@ -11,6 +11,7 @@ from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
+from trencher.core.planner.hands import hands_on_min, hands_so_far_min
 
 PLAN, PLANNED = roast(HOT_THEN_LOW), go(HOT_THEN_LOW)
 
@@ -85,3 +86,28 @@ def test_six_hours_between_cold_and_hot_are_said() -> None:
     warm = next(a for a in told if a.code == "warm")
     assert 360.0 < warm.due_min < 500.0
     assert "authority" in warm.words
+
+
+def test_in_the_pan_each_turn_is_heard_and_then_the_oven() -> None:
+    way = "sear 8min; 160C until peak 57C; rest tented 30min"
+    plan, planned = roast(way), go(way)
+    line = timeline(planned, {}, 1.0)
+    found = {
+        a.code: a
+        for a in alarms(
+            line, planned, outlook(plan, line, (), 1.0), wanted_c=57.0,
+            answered={"turn:0:1": 2.0}, watched=True, dial=lambda s: f"{s.temp.c:.0f}",
+        )
+    }  # fmt: skip
+    assert "turn:0:1" not in found
+    assert found["turn:0:2"].due_min == pytest.approx(4.0)
+    assert found["turn:0:3"].words == "Turn it in the pan: face 4 of 4."
+    assert found["stage:0"].words == "Out of the pan, into the oven at 160 now."
+
+
+def test_hands_are_counted_as_they_were_logged() -> None:
+
+    stages = PLANNED.stages
+    assert hands_so_far_min(stages, (), 0) == hands_on_min(stages)
+    more = hands_so_far_min(stages, ("basted", "turned", "door", "browned"), 3)
+    assert more == pytest.approx(hands_on_min(stages) + 2.0 + 2.0 + 0.5 + 3.0)

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from trencher.core.catalogue.doneness import DEFAULT_BANDS
+from trencher.core.catalogue.safety import Figure
 from trencher.core.day.people import Guest
 from trencher.core.day.plates import Carving, plates
 from trencher.core.outcome.outcomes import Slice
@@ -20,7 +21,12 @@ def slices(centres: tuple[float, ...] = CENTRES) -> list[Slice]:
 
 def carved(*guests: Guest, centres: tuple[float, ...] = CENTRES) -> Carving:
     return plates(
-        slices(centres), guests, "beef", wanted_c=57.0, strict_c=70.0, bands=DEFAULT_BANDS
+        slices(centres),
+        guests,
+        "beef",
+        wanted_c=57.0,
+        strict=Figure(70.0, 2.0, "70"),
+        bands=DEFAULT_BANDS,
     )
 
 
@@ -86,5 +92,55 @@ def test_everybody_who_eats_has_a_slice_and_no_slice_feeds_more_than_its_share(
 @pytest.mark.parametrize("kind", ["pork"])
 def test_who_avoids_this_meat_has_none_of_it(kind: str) -> None:
     guest = Guest(name="Bram", avoids=("pork",))
-    found = plates(slices(), [guest], kind, wanted_c=70.0, strict_c=70.0, bands=DEFAULT_BANDS)
+    found = plates(
+        slices(), [guest], kind, wanted_c=70.0, strict=Figure(70.0, 2.0, "70"), bands=DEFAULT_BANDS
+    )
     assert found.plates[0].slice is None
+
+
+def table(**more: object) -> Carving:
+    return plates(
+        slices(), TABLE, "beef", wanted_c=57.0, strict=Figure(70.0, 2.0, "70 held"),
+        bands=DEFAULT_BANDS, **more,  # type: ignore[arg-type]
+    )  # fmt: skip
+
+
+def test_only_readings_of_that_very_slice_meet_a_strict_figure() -> None:
+    def ottoline(*read: tuple[int, float, float]) -> tuple[str | None, bool]:
+        plate = next(p for p in table(read=read).plates if p.name == "Ottoline")
+        return plate.standing, plate.flash
+
+    at = next(p.slice for p in table().plates if p.name == "Ottoline")
+    assert at is not None
+    assert ottoline() == ("unknown", True)
+    # Another slice's reading says nothing of this one, and one reading is no hold.
+    assert ottoline((at - 2, 100.0, 62.0)) == ("unknown", True)
+    assert ottoline((at, 100.0, 71.0)) == ("not_met", True)
+    assert ottoline((at, 100.0, 71.0), (at, 102.0, 70.5)) == ("met", False)
+    assert ottoline((at, 100.0, 71.0), (at, 102.0, 69.0)) == ("not_met", True)
+
+
+def test_a_measured_slice_counts_as_measured() -> None:
+    # Casimir wants it as pink as it comes: the coolest is where it was measured, not reckoned.
+    found = table(read=[(1, 100.0, 49.0)])
+    assert found.coolest == 1
+    assert next(p for p in found.plates if p.name == "Casimir").slice == 1
+
+
+def test_who_claims_an_end_has_it_before_anyone() -> None:
+    found = table(claims={"end-thick": "Ines", "bone": "Tobit", "slice-3": "Wenna"})
+    by = {p.name: p.slice for p in found.plates}
+    assert by["Ines"] == 0
+    assert by["Pascoe"] == 7
+    assert by["Wenna"] == 3
+    assert found.claims == (("bone", "Tobit"),)
+
+
+def test_those_who_are_not_named_eat_too() -> None:
+    found = table(people=len(TABLE) + 2)
+    assert len(found.others) == 2
+    assert all(abs(CENTRES[n] - 57.0) < 2.0 for n in found.others)
+    many = table(people=40)
+    given_to = [*many.others, *(p.slice for p in many.plates if p.slice is not None)]
+    assert len(given_to) == 39
+    assert max(given_to.count(n) for n in range(8)) <= 5

@@ -12,6 +12,7 @@ from pathlib import Path
 
 import pytest
 from cryptography import x509
+from cryptography.hazmat.primitives.serialization import Encoding
 
 from trencher.lan import authority
 from trencher.lan.authority import Identity, identity
@@ -88,5 +89,5 @@ def test_one_that_runs_out_is_made_anew(tmp_path: Path, monkeypatch: pytest.Monk
     made = x509.load_pem_x509_certificate(
         identity(tmp_path, "kitchen", NAMES).certificate.read_bytes()
     )
-    assert first != made.public_bytes(authority.serialization.Encoding.PEM)
+    assert first != made.public_bytes(Encoding.PEM)
     assert made.not_valid_after_utc > datetime.now(UTC) + timedelta(days=390)

@@ -6,6 +6,8 @@
   import Clock from '$lib/ui/Clock.svelte'
   import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
+  import { ask } from '$lib/ui/ask'
+  import Find from '$lib/ui/Find.svelte'
   import Keys from '$lib/ui/Keys.svelte'
   import Waiting from '$lib/ui/Waiting.svelte'
 
@@ -14,6 +16,7 @@
 
   let help = $state(false)
   let reckons = $state(false)
+  let finds = $state(false)
 
   const here = $derived(where(route.pathname))
   const roastId = $derived((here.place === 'day' ? undefined : here.id) ?? kitchen.likely?.id)
@@ -23,6 +26,13 @@
   $effect(() => kitchen.start())
   $effect(() => {
     if (kitchen.toReckon !== '') reckons = true
+  })
+  $effect(() => {
+    // What an address asks to be opened, in turn.
+    const here = route.pathname
+    const asked = route.search['ask']
+    if (typeof asked !== 'string' || asked === '') return
+    void ask(asked.split(','), () => route.pathname !== here || route.search['ask'] !== asked)
   })
   $effect(() => {
     document.documentElement.dataset.mode = kitchen.mode === 'auto' ? '' : kitchen.mode
@@ -57,11 +67,11 @@
       reckons = !reckons
     } else if (event.key === '/') {
       event.preventDefault()
-      if (here.place !== 'block') go('block', roastId)
-      kitchen.findsCut = true
+      finds = true
     } else if (event.key === 'Escape') {
       help = false
       reckons = false
+      finds = false
     }
   }
 </script>
@@ -84,6 +94,9 @@
     </nav>
     <div class="tools">
       <Clock />
+      <button class="tool" aria-expanded={finds} onclick={() => (finds = !finds)}>
+        Find <span class="key" aria-hidden="true">/</span>
+      </button>
       <button class="tool" aria-expanded={reckons} onclick={() => (reckons = !reckons)}>
         Reckon <span class="key" aria-hidden="true">r</span>
       </button>
@@ -115,6 +128,14 @@
   <p class="sr-only" role="status" aria-live="polite">{kitchen.said}</p>
   {#if reckons}<Reckoner {roastId} onclose={() => (reckons = false)} />{/if}
   <AlarmBar />
+  {#if finds}
+    <Find
+      {roastId}
+      onclose={() => (finds = false)}
+      onreckon={() => (reckons = true)}
+      onkeys={() => (help = true)}
+    />
+  {/if}
   {#if help}<Keys onclose={() => (help = false)} />{/if}
 </div>
 

@@ -16,6 +16,7 @@ from trencher.api.door import Door
 from trencher.api.guard import Guard
 from trencher.api.routes import (
     access,
+    board,
     buying,
     days,
     devices,
@@ -24,6 +25,7 @@ from trencher.api.routes import (
     kitchen,
     methods,
     ovens,
+    questions,
     roasts,
 )
 from trencher.lan.lan import Lan
@@ -51,6 +53,8 @@ def create_api(house: House | None) -> FastAPI:
         methods.router,
         roasts.router,
         roasts.book,
+        board.router,
+        board.larder,
         roasts.alarm_router,
         buying.router,
         figures.router,
@@ -59,6 +63,7 @@ def create_api(house: House | None) -> FastAPI:
         days.sides,
         feed.router,
         access.router,
+        questions.router,
     ):
         api.include_router(router)
     return api

@@ -9,6 +9,7 @@ from typing import Annotated, cast
 from fastapi import Depends, Header, Request
 
 from trencher.lan.lan import Lan
+from trencher.service.board import BoardService
 from trencher.service.clock import Clock
 from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
@@ -35,6 +36,11 @@ class House:
     def days(self) -> DayService:
         """Days, over the same store and clock."""
         return DayService(self.repository, self.clock, self.feed, self.roasts)
+
+    @cached_property
+    def board(self) -> BoardService:
+        """The board, over the roasts."""
+        return BoardService(self.roasts)
 
     @cached_property
     def devices(self) -> DeviceService:

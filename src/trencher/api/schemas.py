@@ -545,17 +545,124 @@ class PlateOut(Out):
     flash: bool
     strict: bool
     why: str
+    standing: Literal["met", "not_met", "unknown"] | None
+
+
+class CarvingNote(Out):
+    """One thing to mind in carving, temperatures and lengths marked."""
+
+    topic: str
+    words: str
+
+
+class PortionOut(Out):
+    """Something that is claimed or kept, by its code."""
+
+    code: str
+    words: str
 
 
 class CarvingOut(Out):
     """Guests on slices; the coolest, the end to begin at (thick or thin), and what is left whole.
-    ``strict_words``: the figure for the strict plates."""
+    ``others``: slices of guests who are not named; ``claims``: portion → name; ``read``: slice → °C
+    measured in it; ``strict_words``: the figure for the strict plates."""
+
+    others: list[int]
+    claims: dict[str, str]
+    notes: list[CarvingNote]
+    portions: list[PortionOut]
+    read: dict[int, float]
 
     plates: list[PlateOut]
     coolest: int
     begin: str
     spare: list[int]
     strict_words: str
+
+
+class SliceBody(In):
+    """What the middle of a slice reads, counted from 0 at the thick end. ``minute`` null: now."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"slice": 0, "low_c": 71.5}]})
+    slice: Annotated[int, Field(ge=0, le=200)]
+    low_c: Annotated[float, Field(ge=-25, le=130)]
+    minute: Minute | None = None
+
+
+class ClaimBody(In):
+    """Who has a portion; "" nobody."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"portion": "bone", "name": "Ines"}]})
+    portion: Annotated[str, Field(min_length=1, max_length=20)]
+    name: Annotated[str, Field(max_length=40)] = ""
+
+
+class KeepBody(In):
+    """What goes into the fridge, weighed or not; ``minute`` null: now. ``plan``, ``on``: for which
+    meal, and its date."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [{"what": "slices", "kg": 0.6, "plan": "cold, with chutney"}]
+        }
+    )
+    what: Annotated[str, Field(min_length=1, max_length=20)]
+    kg: Annotated[float, Field(gt=0, le=30)] | None = None
+    minute: Annotated[float, Field(ge=0, le=14 * 24 * 60)] | None = None
+    plan: Annotated[str, Field(max_length=120)] = ""
+    on: date | None = None
+
+
+class UseBody(In):
+    """What was done with a batch: eaten, reheated, frozen or thrown; ``kg`` null: all of it."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"batch": 12, "what": "eaten"}]})
+    batch: Annotated[int, Field(ge=1, le=1_000_000)]
+    what: Annotated[str, Field(min_length=1, max_length=20)]
+    kg: Annotated[float, Field(gt=0, le=30)] | None = None
+
+
+class UseOut(Out):
+    """What was done with a batch, and when."""
+
+    what: str
+    at: datetime
+    kg: float | None
+
+
+class BatchOut(Out):
+    """Something put away, with its clock. ``use_by``: its last day, null: it may not be kept;
+    ``serves``: plates of hearty and of small eaters."""
+
+    roast_id: str
+    roast: str
+    seq: int
+    what: str
+    kg: float | None
+    left_kg: float | None
+    serves: tuple[int, int] | None
+    kept_at: datetime
+    plan: str
+    on: date | None
+    use_by: date | None
+    standing: Literal["keep", "eat_now", "discard"]
+    words: str
+    over: bool
+    reheated: bool
+    uses: list[UseOut]
+
+
+class KeptOut(Out):
+    """What was put away of a roast; the clock of what still stands out, null before it is
+    carved. ``left_min``: until it should be in the fridge."""
+
+    batches: list[BatchOut]
+    kinds: list[PortionOut]
+    out_min: float | None
+    left_min: float | None
+    standing: Literal["keep", "eat_now", "discard"] | None
+    words: str
+    reheat: str
 
 
 class AnswerBody(In):
@@ -1287,7 +1394,8 @@ class TroubleOut(LeversOut):
 
 
 class OutlookOut(Out):
-    """What is expected from now on. ``curve``: minute, core, 10 %, 90 %."""
+    """What is expected from now on. ``curve``: minute, core, 10 %, 90 %; ``planned_core_c``: where
+    the plan had the middle by now."""
 
     now: datetime
     now_min: float
@@ -1306,6 +1414,10 @@ class OutlookOut(Out):
     curve: list[tuple[float, float, float, float]]
     air: list[tuple[float, float]]
     stuck: bool
+    planned_core_c: float
+    planned_pull_min: float
+    hands_min: float
+    planned_hands_min: float
     air_there_min: float | None
     live: list[LiveOut]
     trace: list[TraceOut]
@@ -1780,6 +1892,16 @@ class SaltAskBody(In):
     joint: JointBody
     care: CareBody = CareBody()
     hours_left: Annotated[float, Field(ge=-1e6, le=1e6)]
+
+
+class QuestionOut(Out):
+    """A question as cooks ask it, the place that answers, and what is opened there in turn."""
+
+    id: str
+    words: list[str]
+    place: Literal["block", "ways", "hand", "day", "fire", "board", "book", "ovens", "reckoner"]
+    opens: list[str]
+    answer: str
 
 
 class AccessOut(Out):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from typing import Any
 
@@ -34,6 +34,7 @@ from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.fragile import Disturbance
+from trencher.core.planner.hands import hands_on_min, hands_so_far_min
 from trencher.core.planner.levers import Lever, Result
 from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.rest import slow_enough
@@ -474,6 +475,10 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         # Senses come after the readings, and are never flagged.
         flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=False) if flag},
         stuck=o.stuck,
+        planned_core_c=_planned_core_c(f),
+        planned_pull_min=f.planned.pull_min,
+        hands_min=_hands_min(f),
+        planned_hands_min=hands_on_min(f.planned.stages),
         air_there_min=_air_there(f),
         live=_live(f, instruments),
         trace=_trace(f),
@@ -482,6 +487,33 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         carve_from_min=_carve_from(f),
         figure=figure(f.verdict),
     )
+
+
+@dataclass(frozen=True)
+class _Gone:
+    """A stage up to now."""
+
+    stage: Stage
+    start_min: float
+    end_min: float
+
+
+def _hands_min(f: Following) -> float:
+    """Minutes of work so far, as they were logged."""
+    gone, start = [], 0.0
+    for stage in f.line.past.stages:
+        spent = stage.length.min if isinstance(stage.length, Minutes) else 0.0
+        gone.append(_Gone(stage, start, start + spent))
+        start += spent
+    marks = [m.what for m in f.session.marks if m.minute <= f.outlook.now_min]
+    looks = sum(1 for r in f.session.readings if r.minute <= f.outlook.now_min)
+    return hands_so_far_min(gone, marks, looks)
+
+
+def _planned_core_c(f: Following) -> float:
+    """Where the plan had the middle by now."""
+    record = f.planned.end.record[: f.planned.end.rows]
+    return float(np.interp(f.outlook.now_min * 60.0, record[:, 0], record[:, 3]))
 
 
 def _air_there(f: Following) -> float | None:

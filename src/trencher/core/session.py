@@ -19,7 +19,8 @@ Status = Literal["planning", "roasting", "resting", "done"]
 
 KINDS = (
     "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
-    "judged", "attached", "detached", "answered", "withdrew", "corrected",
+    "judged", "attached", "detached", "answered", "sliced", "claimed", "kept", "used", "withdrew",
+    "corrected",
 )  # fmt: skip
 WHILE_IN = ("read", "marked", "ended_stage", "rewrote", "answered")
 MARKS = (
@@ -27,7 +28,9 @@ MARKS = (
     "moved_oven", "moved_probe", "browned", "sense", "note",
 )  # fmt: skip
 CORRECTABLE = ("put_in", "read", "ended_stage", "marked", "carved")
-WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "corrected")
+WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "sliced", "kept", "used", "corrected")
+ON_BOARD = ("sliced", "claimed")
+USES = ("eaten", "reheated", "frozen", "thrown")
 
 
 @dataclass(frozen=True)
@@ -69,11 +72,58 @@ class Attached:
     to_min: float | None = None
 
 
+@dataclass(frozen=True)
+class SliceReading:
+    """What the middle of a slice read, that lies counted from the thick end."""
+
+    seq: int
+    slice: int
+    minute: float
+    low_c: float
+
+
+@dataclass(frozen=True)
+class Use:
+    """What was done with a batch: USES, when (ISO), of how much in kg (None: all of it)."""
+
+    seq: int
+    what: str
+    at: str
+    kg: float | None
+
+
+@dataclass(frozen=True)
+class Batch:
+    """Something that was put away. ``minute``: into the fridge, of the roast; ``plan``, ``on``: for
+    which meal, and its date."""
+
+    seq: int
+    what: str
+    kg: float | None
+    minute: float
+    plan: str
+    on: str | None
+    uses: tuple[Use, ...] = ()
+
+    @property
+    def over(self) -> bool:
+        """Whether nothing of it is left."""
+        gone = sum(u.kg or 0.0 for u in self.uses if u.what != "reheated")
+        whole = any(u.kg is None and u.what != "reheated" for u in self.uses)
+        return whole or (self.kg is not None and gone >= self.kg - 1e-6)
+
+    @property
+    def reheated(self) -> bool:
+        """Whether it was warmed up once, which is as often as it may be."""
+        return any(u.what == "reheated" for u in self.uses)
+
+
 @dataclass(frozen=True, kw_only=True)
 class Session(Folded):
     """Where a roast stands. ``ends``: stage index → minute; ``put_in_at`` is the service's word;
     ``answered``: code of an alarm → minute it was last answered.
 
+    ``claims``: portion → who has it; ``batches``: what was put away of it.
     ``plan`` is the description last laid or changed: name, joint, cooker, wanted peak, serving.
     """
 
@@ -91,6 +141,9 @@ class Session(Folded):
     attached: tuple[Attached, ...] = ()
     answered: Mapping[str, float] = field(default_factory=dict)
     carved_min: float | None = None
+    slices: tuple[SliceReading, ...] = ()
+    claims: Mapping[str, str] = field(default_factory=dict)
+    batches: tuple[Batch, ...] = ()
     verdict: Payload | None = None
 
     @property
@@ -199,6 +252,37 @@ def _carved(s: Session, e: Event) -> Session:
     return replace(s, carved_min=e.data["minute"], status="done")
 
 
+def _sliced(s: Session, e: Event) -> Session:
+    d = e.data
+    reading = SliceReading(e.seq, int(d["slice"]), float(d["minute"]), float(d["low_c"]))
+    return replace(s, slices=(*s.slices, reading))
+
+
+def _claimed(s: Session, e: Event) -> Session:
+    """A portion is somebody's, or (no name) nobody's again."""
+    claims = {k: v for k, v in s.claims.items() if k != e.data["portion"]}
+    if e.data["name"]:
+        claims[str(e.data["portion"])] = str(e.data["name"])
+    return replace(s, claims=claims)
+
+
+def _kept(s: Session, e: Event) -> Session:
+    d = e.data
+    batch = Batch(e.seq, d["what"], d["kg"], float(d["minute"]), d["plan"], d["on"])
+    return replace(s, batches=(*s.batches, batch))
+
+
+def _used(s: Session, e: Event) -> Session:
+    d = e.data
+    use = Use(e.seq, d["what"], d["at"], d["kg"])
+    return replace(
+        s,
+        batches=tuple(
+            replace(b, uses=(*b.uses, use)) if b.seq == d["batch"] else b for b in s.batches
+        ),
+    )
+
+
 def _judged(s: Session, e: Event) -> Session:
     return replace(s, verdict=dict(e.data))
 
@@ -216,6 +300,10 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
     "detached": _detached,
     "answered": _answered,
     "carved": _carved,
+    "sliced": _sliced,
+    "claimed": _claimed,
+    "kept": _kept,
+    "used": _used,
     "judged": _judged,
 }
 
@@ -288,6 +376,20 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
         raise Conflict("this roast is finished", allowed="see it in the Book")
     if kind == "carved" and status != "resting":
         raise Conflict(f"the joint is {status}, not resting", allowed="take it out first")
+    if kind in ON_BOARD and status == "planning":
+        raise Conflict("the joint is not in the oven", allowed="put it in first")
+    if kind == "sliced" and status == "roasting":
+        raise Conflict("the joint is still in the oven", allowed="take it out first")
+    if kind == "kept" and status != "done":
+        raise Conflict("the roast is not carved", allowed="carve first, then keep")
+    if kind == "used":
+        batch = next((b for b in session.batches if b.seq == data.get("batch")), None)
+        if batch is None:
+            raise Conflict(f"there is no batch {data.get('batch')}")
+        if batch.over:
+            raise Conflict("nothing of it is left")
+        if data.get("what") == "reheated" and batch.reheated:
+            raise Conflict("it was warmed up once already", allowed="eat it cold, or throw it away")
     if kind == "judged" and status != "done":
         raise Conflict("the roast is not finished", allowed="carve first, then judge")
     if kind == "corrected":

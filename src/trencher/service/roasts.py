@@ -308,7 +308,8 @@ class RoastService:
     def _stamp(self) -> str:
         return self.clock.now().isoformat(timespec="milliseconds")
 
-    def _add(self, roast_id: str, kind: str, data: Any) -> Session:
+    def add(self, roast_id: str, kind: str, data: Any) -> Session:
+        """One event, if it fits where the roast stands; every screen is told."""
         session = self.repository.append(roast_id, kind, data, self._stamp())
         self.feed.ring()
         return session
@@ -338,7 +339,7 @@ class RoastService:
             self._check_plan({**session.plan, **part})
             return part
 
-        return self._add(roast_id, "changed", merged)
+        return self.add(roast_id, "changed", merged)
 
     def choose(self, roast_id: str, method: str, school: str | None) -> Session:
         """Choose a way, by its text. NotationError, GoalUnreachable."""
@@ -353,7 +354,7 @@ class RoastService:
                 "pull_stage": parsed.pull_index,
             }
 
-        return self._add(roast_id, "chose", chosen)
+        return self.add(roast_id, "chose", chosen)
 
     def put_in(
         self, roast_id: str, core_c: float | None, at: datetime | None = None
@@ -371,9 +372,10 @@ class RoastService:
                 data["planned"] = planned_summary(found)
             return data
 
-        return self._add(roast_id, "put_in", planned)
+        return self.add(roast_id, "put_in", planned)
 
-    def _minute_given(self, session: Session, minute: float | None) -> float:
+    def minute_given(self, session: Session, minute: float | None) -> float:
+        """A minute somebody gave, or now. OutOfRange for one that has not come."""
         now = self.minute(session)
         if minute is None:
             return round(now, 3)
@@ -396,13 +398,13 @@ class RoastService:
         _check_reading(low_c, high_c)
 
         def reading(session: Session) -> Mapping[str, Any]:
-            at = self._minute_given(session, minute)
+            at = self.minute_given(session, minute)
             return {
                 "minute": at, "low_c": low_c, "high_c": high_c, "place": place,
                 "instrument": instrument,
             }  # fmt: skip
 
-        return self._add(roast_id, "read", reading)
+        return self.add(roast_id, "read", reading)
 
     def read_csv(self, roast_id: str, text: str) -> Session:
         """Readings from a CSV; all of them or none."""
@@ -410,7 +412,7 @@ class RoastService:
         session = self.session(roast_id)
         check_step(session, "read", {})
         for r in readings:
-            self._minute_given(session, r.minute)
+            self.minute_given(session, r.minute)
         self._check_ends(session, readings)
         for r in readings:
             if r.low_c is not None and r.high_c is not None:
@@ -451,7 +453,7 @@ class RoastService:
         """A stage has ended: turned down, switched off, taken out."""
 
         def ended(session: Session) -> Mapping[str, Any]:
-            at = self._minute_given(session, minute)
+            at = self.minute_given(session, minute)
             if session.method is None:
                 raise Conflict("no way has been chosen yet")
             method, _ = with_rest(parse_method(session.method))
@@ -465,7 +467,7 @@ class RoastService:
                 raise Conflict(f"stage {index + 1} has ended already", allowed="withdraw it first")
             return {"stage": index, "minute": at}
 
-        return self._add(roast_id, "ended_stage", ended)
+        return self.add(roast_id, "ended_stage", ended)
 
     def levers(self, roast_id: str) -> Levers:
         """What going on comes to and every lever beside it, as the readings make the roast out."""
@@ -551,7 +553,7 @@ class RoastService:
         # What befell it stays in its own events: the way is written without.
         later = lever.method.stages[len(line.past.stages) :]
         method = Method((*line.plain.stages, *(_own_oven(s) for s in later)))
-        return self._add(
+        return self.add(
             roast_id, "rewrote",
             {
                 "code": code, "words": lever.words, "method": str(method),
@@ -578,11 +580,11 @@ class RoastService:
             self.repository.oven(oven_id)
 
         def marked(session: Session) -> Mapping[str, Any]:
-            data = {"what": what, "text": text, "minute": self._minute_given(session, minute)}
+            data = {"what": what, "text": text, "minute": self.minute_given(session, minute)}
             more = {"seconds": seconds, "oven_id": oven_id, "sense": sense_code}
             return data | {k: v for k, v in more.items() if v is not None}
 
-        return self._add(roast_id, "marked", marked)
+        return self.add(roast_id, "marked", marked)
 
     def correct(self, roast_id: str, seq: int, part: Mapping[str, Any]) -> Session:
         """Other data for an earlier event; the log keeps both. ``part``: of minute, low_c, high_c,
@@ -603,7 +605,7 @@ class RoastService:
             data = {**event.data, **part}
             found: dict[str, Any] = {"seq": seq, "data": data}
             if "minute" in part:
-                data["minute"] = self._minute_given(session, part["minute"])
+                data["minute"] = self.minute_given(session, part["minute"])
             if "low_c" in data:
                 _check_reading(data["low_c"], data["high_c"])
             if event.kind == "put_in":
@@ -614,7 +616,7 @@ class RoastService:
                     found["shift_min"] = by
             return found
 
-        return self._add(roast_id, "corrected", corrected)
+        return self.add(roast_id, "corrected", corrected)
 
     def _check_put_in(self, data: Mapping[str, Any]) -> None:
         core = data.get("core_c")
@@ -631,18 +633,18 @@ class RoastService:
         """An alarm has been heard: it is silent on every screen."""
 
         def answered(session: Session) -> Mapping[str, Any]:
-            return {"code": code, "minute": self._minute_given(session, minute)}
+            return {"code": code, "minute": self.minute_given(session, minute)}
 
-        return self._add(roast_id, "answered", answered)
+        return self.add(roast_id, "answered", answered)
 
     def carve(self, roast_id: str, minute: float | None) -> Session:
         """Carving begins: the roast is finished."""
-        return self._add(roast_id, "carved", lambda s: {"minute": self._minute_given(s, minute)})
+        return self.add(roast_id, "carved", lambda s: {"minute": self.minute_given(s, minute)})
 
     def judge(self, roast_id: str, verdict: str, change: str) -> Session:
         """The cook's word, given before the comparison is shown."""
-        return self._add(roast_id, "judged", {"verdict": verdict, "change": change})
+        return self.add(roast_id, "judged", {"verdict": verdict, "change": change})
 
     def withdraw(self, roast_id: str, seq: int) -> Session:
         """Take an event out of what counts; it stays in the log."""
-        return self._add(roast_id, "withdrew", {"seq": seq})
+        return self.add(roast_id, "withdrew", {"seq": seq})

@@ -16,7 +16,6 @@ from trencher.core.catalogue.troubles import TROUBLES
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
 from trencher.service.alarms import due
-from trencher.service.people import carving_of
 from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
@@ -109,19 +108,6 @@ def levers(house: HouseDep, roast_id: RoastId, need: Need = "sooner") -> s.Lever
     session = offered.following.session
     found = ranked(need, offered.base, offered.found, float(session.plan["wanted_c"]))
     return views.levers(offered.following, house.roasts.oven(session), offered.base, found)
-
-
-@router.get("/{roast_id}/plates")
-def list_plates(house: HouseDep, roast_id: RoastId) -> s.CarvingOut:
-    """The named guests on the slices, by what each asked for."""
-    following = house.roasts.follow(roast_id)
-    profile = house.roasts.profile()
-    found = carving_of(following, house.repository, profile.strict_c)
-    return s.CarvingOut(
-        plates=[s.PlateOut.model_validate(p, from_attributes=True) for p in found.plates],
-        coolest=found.coolest, begin=found.begin, spare=list(found.spare),
-        strict_words=profile.strict,
-    )  # fmt: skip
 
 
 @router.get("/{roast_id}/delays")

@@ -12,11 +12,12 @@ import numpy as np
 
 from trencher.core.belief.follow import LOOK_MIN, Outlook, look_at
 from trencher.core.belief.timeline import Timeline
-from trencher.core.method.stages import Minutes, Off, Oven, Rate, Rest, Stage
+from trencher.core.method.stages import Minutes, Off, Oven, Rate, Rest, Sear, Stage
 from trencher.core.planner.forward import Walk
 
 SOON_MIN = 5.0
 """The early warning before the take-out."""
+SEAR_FACES = 4
 AGAIN_MIN = 3.0
 """What was heard but not done is heard again after so long."""
 PASSES_C = 2.0
@@ -76,6 +77,8 @@ def _stages(
     """The end of the stage that is on, and of those to come as they are expected: a screen that
     loses its server has them all."""
     alarms: list[Alarm] = []
+    if isinstance(line.plan.stages[line.current], Sear):
+        alarms += _turns(line.current, line, planned, found)
     for n in range(line.current, len(line.plan.stages) - 1):
         words = _doing(line.plan.stages[n], line.plan.stages[n + 1], dial)
         if n == planned.pull_index:
@@ -88,6 +91,21 @@ def _stages(
         elif (due := _end(n, line, planned, found)) is not None:
             alarms.append(Alarm(f"stage:{n}", due, f"{words} now.", n))
     return alarms
+
+
+def _turns(n: int, line: Timeline, planned: Walk, found: Outlook) -> list[Alarm]:
+    """In the pan: a turn each time a face has had its share."""
+    end = _end(n, line, planned, found)
+    if end is None:
+        return []
+    spent = planned.stages[n].end_min - planned.stages[n].start_min
+    return [
+        Alarm(
+            f"turn:{n}:{k}", end - spent + k * spent / SEAR_FACES,
+            f"Turn it in the pan: face {k + 1} of {SEAR_FACES}.",
+        )
+        for k in range(1, SEAR_FACES)
+    ]  # fmt: skip
 
 
 def _end(n: int, line: Timeline, planned: Walk, found: Outlook) -> float | None:
@@ -104,6 +122,8 @@ def _end(n: int, line: Timeline, planned: Walk, found: Outlook) -> float | None:
 
 def _doing(stage: Stage, after: Stage, dial: Callable[[Oven], str]) -> str:
     if isinstance(after, Oven):
+        if isinstance(stage, Sear):
+            return f"Out of the pan, into the oven at {dial(after)}"
         if not isinstance(stage, Oven):
             return f"Back in at {dial(after)}"
         return f"Turn it {'down' if after.temp.c < stage.temp.c else 'up'} to {dial(after)}"

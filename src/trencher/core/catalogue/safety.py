@@ -68,7 +68,8 @@ class Profile:
     """One authority's figures for each safety class, with where they are from.
 
     ``cold_c``, ``hot_c``: between these food does not stand for long, at most
-    ``room_min`` before it is eaten; leftovers keep ``keep_days``. ``strict``: the figure for
+    ``room_min`` before it is eaten; leftovers keep ``keep_days`` and are warmed ``reheat``.
+    ``strict``: the figure for
     people at greater risk, ``strict_c`` held for ``strict_hold_min``; only a reading in that
     slice counts.
     """
@@ -85,6 +86,7 @@ class Profile:
     strict_c: float = 70.0
     strict_hold_min: float = 0.0
     keep_days: int = 2
+    reheat: str = "steaming hot all through, once"
     checked: str = "2026-11; check with your own authority"
 
 
@@ -136,7 +138,7 @@ PROFILES: dict[ProfileId, Profile] = {
     "us": Profile(
         "us", "United States",
         {"whole": _US_REST, "rolled": _US_71, "pork": _US_REST, "game": _US_71, "boar": _US_71},
-        strict="{c:71.1}",
+        strict="{c:71.1}", reheat="to {c:74}, once",
         source="USDA FSIS minimum temperature guidance", holding=HELD_US,
         cold_c=4.0, strict_c=71.1, keep_days=3,
     ),

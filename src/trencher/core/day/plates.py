@@ -7,10 +7,11 @@ the flash list whatever their slice is reckoned at, until somebody has read that
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from trencher.core.catalogue.doneness import Band
+from trencher.core.catalogue.safety import Figure, Standing, standing
 from trencher.core.day.people import Guest
 from trencher.core.outcome.outcomes import Slice
 
@@ -24,7 +25,8 @@ FIRST = 3
 @dataclass(frozen=True)
 class Plate:
     """One guest's slice: its index from the thick end, or None for who eats none. ``target_c``:
-    what was asked for; ``flash``: a moment in the pan; ``why`` in a few words."""
+    what was asked for; ``flash``: a moment in the pan; ``why`` in a few words. ``standing``: of a
+    strict plate, what readings of that very slice say; None for any other."""
 
     name: str
     slice: int | None
@@ -32,16 +34,21 @@ class Plate:
     flash: bool
     strict: bool
     why: str
+    standing: Standing | None = None
 
 
 @dataclass(frozen=True)
 class Carving:
-    """The plates, the coolest slice, the end to begin at, and the slices nobody has yet."""
+    """The plates, the coolest slice, the end to begin at, and the slices nobody has yet.
+    ``others``: slices of those at table who are not named, one entry each; ``claims``: portions
+    that are no slice (the bone, the cap) and whose they are."""
 
     plates: tuple[Plate, ...]
     coolest: int
     begin: str
     spare: tuple[int, ...]
+    others: tuple[int, ...] = ()
+    claims: tuple[tuple[str, str], ...] = ()
 
 
 def target(
@@ -67,13 +74,29 @@ def target(
 
 def plates(
     slices: Sequence[Slice], guests: Sequence[Guest], kind: str, *, wanted_c: float,
-    strict_c: float, bands: Sequence[Band],
+    strict: Figure, bands: Sequence[Band], people: int = 0,
+    claims: Mapping[str, str] | None = None,
+    read: Sequence[tuple[int, float, float]] = (),
 ) -> Carving:  # fmt: skip
-    """Every named guest on a slice. Who wants an end chooses first, then the strict plates from the
-    hottest, then who asked for something; a slice feeds as many as it must for all to eat."""
+    """Every guest on a slice. Who claimed an end or a slice has it; who wants an end chooses next,
+    then the strict plates from the hottest, then who asked for something; those at table who are
+    not named (``people`` in all) get what is nearest the wanted. A slice feeds as many as it must
+    for all to eat. ``claims``: portion → name, also of somebody not on the list; ``read``: (slice,
+    minute, °C), measured in that slice: then it counts instead of what was reckoned."""
+    held = dict(claims or {})
+    known = {g.name for g in guests}
+    guests = [*guests, *(Guest(name=n) for n in dict.fromkeys(held.values()) if n not in known)]
     eaters = [g for g in guests if g.eats(kind)]
+    unnamed = max(people - len(guests), 0)
     count = len(slices)
-    share = max(1, math.ceil(len(eaters) / count)) if count else 1
+    share = max(1, math.ceil((len(eaters) + unnamed) / count)) if count else 1
+    strict_c = strict.temp_c or wanted_c
+    centre = [s.centre_c for s in slices]
+    for at, _, value in sorted(read, key=lambda r: r[1]):
+        if 0 <= at < count:
+            centre[at] = value
+    claimed = [(_slice_of(portion, count), name) for portion, name in held.items()]
+    mine = {name: at for at, name in claimed if at is not None}
     room = dict.fromkeys(range(count), share)
     asked = {g.name: target(g, wanted_c, strict_c, bands) for g in eaters}
 
@@ -81,28 +104,53 @@ def plates(
         aim, _ = asked[g.name]
         wants_end = any(word in g.wish.casefold() for word in ENDS)
         # There are only two ends, and a strict plate goes into the pan anyway.
+        if g.name in mine:
+            return (-1, -aim)
         return (0 if wants_end else 1 if g.strict else 2 if aim != wanted_c else 3, -aim)
 
     found: dict[str, Plate] = {}
     for g in sorted(eaters, key=order):
         aim, why = asked[g.name]
-        free = [n for n in room if room[n] > 0]
+        free = [n for n in room if room[n] > 0] or list(room)
         wants_end = any(word in g.wish.casefold() for word in ENDS)
         if wants_end and (ends := [n for n in free if n in (0, count - 1)]):
             free, why = ends, g.wish
-        aimed = min(s.centre_c for s in slices) if math.isinf(aim) else aim
-        n = min(free, key=lambda i: (abs(slices[i].centre_c - aimed), i))
+        if g.name in mine:
+            free = [mine[g.name]]
+        aimed = min(centre) if math.isinf(aim) else aim
+        n = min(free, key=lambda i: (abs(centre[i] - aimed), i))
         room[n] -= 1
-        flash = g.strict or slices[n].centre_c < aimed - FAR_C
-        found[g.name] = Plate(g.name, n, aimed, flash, g.strict, why)
+        how = standing(strict, [(m, c) for i, m, c in read if i == n]) if g.strict else None
+        flash = how != "met" if g.strict else centre[n] < aimed - FAR_C
+        found[g.name] = Plate(g.name, n, aimed, flash, g.strict, why, how)
+    others: list[int] = []
+    for _ in range(unnamed):
+        free = [n for n in room if room[n] > 0]
+        if not free:
+            break
+        others.append(min(free, key=lambda i: (abs(centre[i] - wanted_c), i)))
+        room[others[-1]] -= 1
     for g in guests:
         if g.name not in found:
             found[g.name] = Plate(g.name, None, 0.0, False, False, f"eats no {kind}")
-    coolest = min(range(count), key=lambda n: slices[n].centre_c)
+    coolest = min(range(count), key=lambda n: centre[n])
 
-    def miss(part: Sequence[Slice]) -> float:
-        return sum(abs(s.centre_c - wanted_c) for s in part)
+    def miss(part: Sequence[float]) -> float:
+        return sum(abs(c - wanted_c) for c in part)
 
-    begin = "thick" if miss(slices[:FIRST]) <= miss(slices[-FIRST:]) else "thin"
+    begin = "thick" if miss(centre[:FIRST]) <= miss(centre[-FIRST:]) else "thin"
     spare = tuple(n for n in range(count) if room[n] == share)
-    return Carving(tuple(found[g.name] for g in guests), coolest, begin, spare)
+    whole = tuple((p, name) for p, name in held.items() if _slice_of(p, count) is None)
+    return Carving(
+        tuple(found[g.name] for g in guests), coolest, begin, spare, tuple(others), whole
+    )
+
+
+def _slice_of(portion: str, count: int) -> int | None:
+    """The slice a portion is, or None for the bone, the cap, the crackling."""
+    if portion == "end-thick":
+        return 0
+    if portion == "end-thin":
+        return count - 1
+    number = portion.removeprefix("slice-")
+    return int(number) if number.isdigit() and int(number) < count else None

@@ -19,6 +19,14 @@ TASK_MIN: dict[Verb, float] = {
 }  # fmt: skip
 
 
+MARK_MIN: dict[str, float] = {
+    "door": 0.5, "basted": 2.0, "turned": 2.0, "covered": 1.0, "uncovered": 1.0, "added": 3.0,
+    "poured": 1.0, "moved_oven": 3.0, "moved_probe": 1.0, "sense": 0.5,
+}  # fmt: skip
+"""What was entered at the fire, in minutes of work."""
+LOOK_MIN = 1.0
+
+
 class Went(Protocol):
     """A stage and its minutes from the start of the roast."""
 
@@ -60,3 +68,10 @@ def hands_on_min(stages: Sequence[Went]) -> float:
         for task in stage.tasks:
             total += TASK_MIN[task.verb] * len(task.times(spent))
     return total
+
+
+def hands_so_far_min(stages: Sequence[Went], marks: Sequence[str], looks: int) -> float:
+    """Minutes of work up to now, as they were logged: stages as they went (the one that is on cut
+    off now), what was entered (``marks``), and spot readings (``looks``)."""
+    entered = sum(MARK_MIN.get(mark, 0.0) for mark in marks)
+    return hands_on_min(stages) + entered + LOOK_MIN * looks

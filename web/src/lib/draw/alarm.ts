@@ -22,5 +22,6 @@ export function doneWords(words: string, stage: number | null, soon: boolean): s
   if (words.startsWith('Turn it down')) return 'Turned down'
   if (words.startsWith('Turn it up')) return 'Turned up'
   if (words.startsWith('Switch')) return 'Switched off'
+  if (words.startsWith('Out of the pan')) return 'Into the oven'
   return words.startsWith('Back in') ? 'Back in the oven' : 'Taken out'
 }

@@ -50,8 +50,6 @@ class Kitchen {
   dayNews = $state(0)
   now = $state(new Date())
   said = $state('')
-  /** Set when the cook wants to type a cut; its field takes it and the focus. */
-  findsCut = $state(false)
 
   /** What the clock showed last, and when that was by this device's own: it goes on without the
    * server, over a refresh, and while the device sleeps. */

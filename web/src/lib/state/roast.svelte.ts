@@ -30,6 +30,8 @@ export class RoastState {
   )
   fault = $state('')
   busy = $state(false)
+  /** Number of the event entered last, null while it waits here. */
+  entered = $state<number | null>(null)
   #looking = false
   #again = false
 
@@ -90,6 +92,7 @@ export class RoastState {
     try {
       const got = await queue.send(entryOf(freshKey(), roast, command, body, kitchen.now, words))
       if (got !== null) this.#roast = got
+      this.entered = got?.last_seq ?? null
       this.fault = ''
       return true
     } catch (error) {
@@ -129,9 +132,20 @@ export class RoastState {
     )
   }
 
+  /** A logger's file: all of its readings and events, or none. */
+  takeCsv(csv: string): Promise<boolean> {
+    return this.#do(() =>
+      want(http.POST('/roasts/{roast_id}/readings-csv', { ...this.#path, body: { csv } })),
+    )
+  }
+
   /** The guests on the slices. */
-  plates(): Promise<Carving> {
-    return want(http.GET('/roasts/{roast_id}/plates', this.#path))
+  plates(left_handed = false): Promise<Carving> {
+    return want(
+      http.GET('/roasts/{roast_id}/plates', {
+        params: { path: { roast_id: this.id }, query: { left_handed } },
+      }),
+    )
   }
 
   /** Ways to be ready so much later. */
@@ -181,6 +195,31 @@ export class RoastState {
   /** The signs that hold for this cut. */
   senses(): Promise<Sense[]> {
     return want(http.GET('/roasts/{roast_id}/senses', this.#path))
+  }
+
+  /** What the middle of one slice reads, counted from the thick end. */
+  readSlice(slice: number, low_c: number): Promise<boolean> {
+    return this.#enter('slices', { slice, low_c }, `Slice ${slice + 1}: {c:${low_c}}`)
+  }
+
+  /** A portion is somebody's; an empty name gives it back. */
+  claim(portion: string, name: string): Promise<boolean> {
+    return this.#enter('claims', { portion, name }, `${name || 'Nobody'}: ${portion}`)
+  }
+
+  /** Something goes into the fridge. */
+  keep(body: Schemas['KeepBody']): Promise<boolean> {
+    return this.#enter('kept', body, `Put away: ${body.what}`)
+  }
+
+  /** Something was done with a batch. */
+  use(batch: number, what: string, kg: number | null): Promise<boolean> {
+    return this.#enter('kept/uses', { batch, what, kg }, `Left over, ${what}`)
+  }
+
+  /** What was put away, and how long it may stand. */
+  kept(): Promise<Schemas['KeptOut']> {
+    return want(http.GET('/roasts/{roast_id}/kept', this.#path))
   }
 
   carve(): Promise<boolean> {

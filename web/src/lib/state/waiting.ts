@@ -2,7 +2,20 @@
 
 import type { Alarm, Outlook, Roast } from '$lib/api/client'
 
-export type Command = 'put-in' | 'readings' | 'stage-end' | 'marks' | 'answer' | 'carve'
+export type Command =
+  | 'put-in'
+  | 'readings'
+  | 'stage-end'
+  | 'marks'
+  | 'answer'
+  | 'carve'
+  | 'slices'
+  | 'claims'
+  | 'kept'
+  | 'kept/uses'
+
+/** Commands that say no minute. */
+const TIMELESS: Command[] = ['claims', 'kept/uses']
 
 export type Entry = {
   /** Made here: handed over twice, it is kept once. */
@@ -29,7 +42,11 @@ export function entryOf(
 ): Entry {
   const minute = body.minute ?? minuteOf(roast.put_in_at, at)
   const then =
-    command === 'put-in' ? { at: at.toISOString() } : typeof minute === 'number' ? { minute } : {}
+    command === 'put-in'
+      ? { at: at.toISOString() }
+      : typeof minute === 'number' && !TIMELESS.includes(command)
+        ? { minute }
+        : {}
   return { key, roast_id: roast.id, command, body, then, at: at.toISOString(), words }
 }
 

@@ -46,7 +46,7 @@
     <dt><kbd>r</kbd></dt>
     <dd>reckon a recipe, a label</dd>
     <dt><kbd>/</kbd></dt>
-    <dd>find a cut</dd>
+    <dd>find anything, or ask</dd>
     <dt><kbd>u</kbd></dt>
     <dd>°C or °F</dd>
     <dt><kbd>0–9</kbd></dt>

@@ -334,7 +334,7 @@
       {#if found.better !== ''}<p class="say">{found.better}</p>{/if}
     {/if}
     {#if offers.length < 4}
-      <button class="undo" onclick={offer}>Compare with another offer</button>
+      <button class="undo" data-ask="offers" onclick={offer}>Compare with another offer</button>
     {/if}
     <h3>What its label says</h3>
     <div class="fields label-row">

@@ -6,15 +6,11 @@
 
   let {
     cuts,
-    wanted = false,
     onpick,
-    onfound,
     onown,
   }: {
     cuts: Cut[]
-    wanted?: boolean
     onpick: (cut: Cut) => void
-    onfound?: () => void
     onown?: (typed: string) => void
   } = $props()
 
@@ -27,12 +23,6 @@
       itemToValue: (cut) => cut.id,
     }),
   )
-
-  $effect(() => {
-    if (!wanted) return
-    document.getElementById('cut-search')?.focus()
-    onfound?.()
-  })
 
   function picked(value: string[]): void {
     const cut = cuts.find((c) => c.id === value[0])

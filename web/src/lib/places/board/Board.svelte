@@ -1,8 +1,12 @@
 <script lang="ts">
   // The board: the rest's countdown and the joint sliced, each slice in what it will have been.
+  import Craft from './Craft.svelte'
+  import Kept from './Kept.svelte'
+  import SlicePanel from './SlicePanel.svelte'
+  import { peaked } from './board'
+  import { keepLocal, local } from '$lib/state/local'
   import type { Carving } from '$lib/api/client'
   import { inkOn } from '$lib/draw/meat'
-  import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import Legend from '$lib/ui/Legend.svelte'
@@ -48,20 +52,42 @@
   const every = $derived(Math.ceil((view?.slices.length ?? 1) / MOST))
 
   let carving = $state<Carving | null>(null)
+  let left = $state(local<boolean>('left-handed', false))
+  /** The slice that is looked at. */
+  let open = $state<number | null>(null)
+  const opened = $derived(open === null ? undefined : view?.slices[open])
+  const top = $derived(roast === null ? null : peaked(roast.readings, roast.pulled_min))
+  const passes = $derived(
+    outlook !== null &&
+      roast !== null &&
+      top === null &&
+      outlook.peak_c.value > roast.wanted_c + 1.5,
+  )
   $effect(() => {
     // Anew with every outlook: slices change as the rest goes on.
     const here = outlook === null ? null : held
     void outlook?.now_min
+    void roast?.last_seq
     if (here === null) carving = null
     else
-      here.plates().then(
+      here.plates(left).then(
         (found) => (carving = found),
         () => undefined,
       )
   })
+  const othersOn = (i: number): number =>
+    carving?.others.filter((n) => n >= i && n < i + every).length ?? 0
+  const readOn = (i: number): number | undefined => {
+    for (let n = i; n < i + every; n++) {
+      const read = carving?.read[String(n)]
+      if (read !== undefined) return read
+    }
+    return undefined
+  }
   const namesOn = (i: number): Carving['plates'] =>
     carving?.plates.filter((p) => p.slice !== null && p.slice >= i && p.slice < i + every) ?? []
   const flashed = $derived(carving?.plates.filter((p) => p.flash) ?? [])
+  const met = $derived(carving?.plates.filter((p) => p.standing === 'met') ?? [])
   const none = $derived(carving?.plates.filter((p) => p.slice === null) ?? [])
   const tall = $derived(Math.max(...slices.map((s) => s.half_mm), 1))
   const measured = $derived(roast?.readings.length ?? 0)
@@ -95,7 +121,7 @@
   })
 
   async function carve(): Promise<void> {
-    if (held !== null && roast !== null && (await held.carve())) go('book', roast.id)
+    if (held !== null) await held.carve()
   }
 </script>
 
@@ -116,9 +142,12 @@
       <h1 class="shout sentence">How it will slice.</h1>
       <p class="then quiet">Predicted for the way that is chosen; nothing is measured yet.</p>
     {:else}
-      <h1 class="shout sentence">{shout}</h1>
+      <h1 class="shout sentence" data-ask="window">{shout}</h1>
       <p class="then">
-        {#if peak?.low !== null && peak?.high !== null && peak !== undefined}
+        {#if top !== null}
+          It peaked at {temp(top.c, units, true)} about {at(top.minute)} and has fallen by
+          {(top.by * (units === 'C' ? 1 : 1.8)).toFixed(1)}°: it will not climb again.
+        {:else if peak?.low !== null && peak?.high !== null && peak !== undefined}
           {#if outlook.peak_min > now + 1 && roast.status === 'resting'}
             About {temp(outlook.core_c, units, true)} now, climbing to {temp(peak.low, units, true)} to
             {temp(peak.high, units, true)} by about {at(outlook.peak_min)}.
@@ -126,21 +155,40 @@
             Its middle peaks at {temp(peak.low, units, true)} to {temp(peak.high, units, true)}.
           {/if}
         {/if}
-        {#if roast.status === 'resting'}String off only now; across the grain.{/if}
       </p>
+      {#if passes && roast.status === 'resting'}
+        <p class="fault">
+          It will pass {temp(roast.wanted_c, units)}: take its cover off now.
+          <a class="link" href="/fire/{roast.id}?ask=overshot">What else helps, and by how much</a>
+        </p>
+      {/if}
     {/if}
-    <div class="board" role="list" aria-label="Slices from the thick end to the thin end">
+    <div
+      class="board"
+      data-ask="slices"
+      role="list"
+      aria-label="Slices from the thick end to the thin end"
+    >
       {#each slices as slice (slice.from_mm)}
         <div class="slice" role="listitem">
           <span class="names">
             {#each namesOn(slice.i) as plate (plate.name)}
               <span class:flash={plate.flash}>{plate.name}</span>
             {/each}
+            {#if othersOn(slice.i) > 0}<span class="note">+{othersOn(slice.i)}</span>{/if}
             {#if carving !== null && carving.coolest >= slice.i && carving.coolest < slice.i + every}
               <span class="note">coolest</span>
             {/if}
           </span>
-          <div class="face">
+          <button
+            class="face"
+            aria-expanded={open === slice.i}
+            aria-label="Slice {slice.i + 1}: {readOn(slice.i) === undefined
+              ? `reckoned ${temp(slice.centre_c, units)}`
+              : `measured ${temp(readOn(slice.i) ?? 0, units)}`}"
+            disabled={carving === null}
+            onclick={() => (open = open === slice.i ? null : slice.i)}
+          >
             <MeatFace
               map={view.map}
               at_mm={(slice.from_mm + slice.to_mm) / 2}
@@ -151,15 +199,32 @@
                 units,
               )} on the whole"
             />
-            <span class="middle" style:color={inkOn(slice.centre_c)} aria-hidden="true">
-              {temp(slice.centre_c, units, true)}
+            <span
+              class="middle"
+              class:read={readOn(slice.i) !== undefined}
+              style:color={inkOn(slice.centre_c)}
+              aria-hidden="true"
+            >
+              {temp(readOn(slice.i) ?? slice.centre_c, units, true)}
             </span>
-          </div>
+          </button>
         </div>
       {/each}
     </div>
     <div class="wood" aria-hidden="true"></div>
+    {#if open !== null && opened !== undefined && carving !== null && held !== null}
+      <SlicePanel
+        {held}
+        {carving}
+        index={open}
+        count={view.slices.length}
+        reckoned={opened.centre_c}
+        resting={roast.status === 'resting' || roast.status === 'done'}
+        onclose={() => (open = null)}
+      />
+    {/if}
     <p class="quiet">
+      {#if carving !== null}Touch a slice to read it or give it to somebody.{/if}
       Each slice: the highest its middle will have been, reckoned{measured > 0
         ? ` from ${measured} reading${measured === 1 ? '' : 's'} of the whole joint`
         : ', not measured'}.
@@ -170,25 +235,56 @@
         {sentence(outlook.figure.sentence, units)}
       </p>
     {/if}
-    {#if carving !== null}
-      <p class="wishes">
-        Begin at the <b>{carving.begin} end</b>; cut what will be eaten, {carving.spare.length} slices
-        can stay whole.
-        {#if none.length > 0}None of it for {none.map((p) => p.name).join(', ')}.{/if}
-      </p>
-      {#if flashed.length > 0}
-        <div class="wishes">
-          <b>A flash in the pan for</b>
-          <ul>
-            {#each flashed as plate (plate.name)}
-              <li>
-                {plate.name}: {plate.strict
-                  ? `${sentence(carving.strict_words, units)}, read in that slice`
-                  : `${plate.why}, to about ${temp(plate.target_c, units)}`}
-              </li>
-            {/each}
-          </ul>
+    {#if carving !== null && held !== null}
+      <div class="two">
+        <div>
+          <p data-ask="carve-first">
+            Begin at the <b>{carving.begin} end</b>; cut what will be eaten, {carving.spare.length} of
+            {view.slices.length} slices can stay whole.
+            {#if carving.others.length > 0}
+              {carving.others.length} who are not named get what is nearest to
+              {temp(roast.wanted_c, units)}.
+            {/if}
+            {#if none.length > 0}None of it for {none.map((p) => p.name).join(', ')}.{/if}
+          </p>
+          {#if flashed.length > 0}
+            <div class="wishes">
+              <b>A flash in the pan for</b>
+              <ul>
+                {#each flashed as plate (plate.name)}
+                  <li>
+                    {plate.name}, slice {(plate.slice ?? 0) + 1}: {plate.strict
+                      ? `${sentence(carving.strict_words, units)}, read in that slice`
+                      : `${plate.why}, to about ${temp(plate.target_c, units)}`}{plate.standing ===
+                    'not_met'
+                      ? '; not met yet'
+                      : ''}
+                  </li>
+                {/each}
+              </ul>
+            </div>
+          {/if}
+          {#each met as plate (plate.name)}
+            <p>
+              {plate.name}, slice {(plate.slice ?? 0) + 1}: the figure is met by readings of it.
+            </p>
+          {/each}
         </div>
+        <Craft
+          {held}
+          {carving}
+          {left}
+          onleft={(on) => {
+            left = on
+            keepLocal('left-handed', on)
+          }}
+        />
+      </div>
+      {#if roast.status === 'done'}
+        <Kept
+          {held}
+          carvedAt={roast.carved_min === null ? null : new Date(putIn + roast.carved_min * 60_000)}
+        />
       {/if}
     {:else if wishes.length > 0}
       <p class="wishes">
@@ -205,7 +301,7 @@
       {:else if roast.status === 'roasting'}
         <a class="act" href="/fire/{roast.id}">To the fire</a>
       {:else if roast.status === 'done'}
-        <a class="act" href="/book/{roast.id}">To the Book</a>
+        <a class="act" href="/book/{roast.id}">How was it? To the Book</a>
       {/if}
       {#if roast.status !== 'planning'}
         <p class="quiet care">Fresh board and knife. Knife away from the body; bones first.</p>
@@ -279,6 +375,25 @@
     font-weight: 700;
     font-size: 1.15rem;
   }
+  .middle.read {
+    text-decoration: underline;
+    text-decoration-thickness: 3px;
+    text-underline-offset: 3px;
+  }
+  .two {
+    align-self: stretch;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 1rem 2.5rem;
+  }
+  .two > div {
+    display: grid;
+    gap: 0.5rem;
+    align-content: start;
+  }
+  .link {
+    text-decoration: underline;
+  }
   .wood {
     align-self: stretch;
     height: 18px;
@@ -310,6 +425,9 @@
     flex-wrap: wrap;
   }
   @media (max-width: 860px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
     .page {
       padding: 0.75rem;
     }

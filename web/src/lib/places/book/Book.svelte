@@ -1,5 +1,6 @@
 <script lang="ts">
   // The Book: planned against happened, a line a roast; the cook's word before the comparison.
+  import Larder from './Larder.svelte'
   import { http, want, type BookLine } from '$lib/api/client'
   import { route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -157,6 +158,7 @@
         </label>
       {/if}
     </div>
+    <Larder />
     {#if lines.length === 0}
       <p class="quiet">A roast comes here when it is carved.</p>
       <a class="act" href="/block">To the block</a>

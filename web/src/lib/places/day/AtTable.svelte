@@ -118,7 +118,7 @@
     </label>
   </div>
   <details>
-    <summary>
+    <summary data-ask="can-do">
       What the cook can do: {lift === null
         ? 'any lift'
         : `lifts up to ${weight(lift, kitchen.units)}`}{day.limits.one_hand ? ', one hand' : ''}{day

@@ -191,7 +191,7 @@
       </div>
     </div>
     <div class="lines">
-      <h2>In order</h2>
+      <h2 id="order-head">In order</h2>
       <OrderList
         {day}
         {units}

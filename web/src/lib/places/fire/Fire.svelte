@@ -17,9 +17,10 @@
   import Happened from './Happened.svelte'
   import Levers from './Levers.svelte'
   import LogList from './LogList.svelte'
+  import Sear from './Sear.svelte'
   import Tips from './Tips.svelte'
   import { SHOWN } from './happened'
-  import { FLAGS, nextStep } from './sentence'
+  import { FLAGS, nextStep, onCourse } from './sentence'
 
   // Where the address names no joint: the one that is due first.
   const place = useRoast(() => alarms.all[0]?.roast_id)
@@ -44,6 +45,7 @@
       : nextStep(roast, outlook, now, units, roast.oven.marks),
   )
   const planned = $derived(plan.ways.find((w) => w.id === roast?.school)?.forecast ?? null)
+  const course = $derived(roast === null || outlook === null ? '' : onCourse(roast, outlook, units))
   const others = $derived(
     kitchen.roasts.filter(
       (r) => r.id !== roast?.id && (r.status === 'roasting' || r.status === 'resting'),
@@ -114,7 +116,7 @@
       kitchen.say(`Reading ${temp(read.low, units)} kept`)
       typed = ''
       field?.blur()
-      happened?.justEntered(held.roast?.last_seq ?? 0)
+      happened?.justEntered(held.entered)
       void held.look()
     } else fault = held.fault
   }
@@ -195,7 +197,7 @@
         units,
       )}
     </p>
-    <h1 class="shout sentence">{step.shout}</h1>
+    <h1 class="shout sentence" data-ask="next">{step.shout}</h1>
     <p class="then">{step.then}</p>
     <p class="quiet">
       {#if !alarms.rings}
@@ -208,9 +210,13 @@
       {/if}
       {missingHere()}
     </p>
+    {#if outlook.stages[outlook.current_stage]?.kind === 'sear'}
+      <Sear {held} {roast} {outlook} {now} />
+    {/if}
     <div class="body">
       <div class="left">
         <FireCurve {roast} {outlook} {now} {units} />
+        {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
         <Happened
           bind:this={happened}
           {held}
@@ -231,7 +237,7 @@
           </p>
         {/each}
       </div>
-      <div class="hand">
+      <div class="hand" data-ask="reading-line">
         {#if live !== undefined && doubted}
           <p class="quiet">the tip is not believed; the middle is reckoned at</p>
           <p class="big shout">
@@ -315,12 +321,19 @@
               </button>
             {/if}
           {/if}
+          {#if roast.status === 'roasting'}
+            <p class="quiet wide">
+              Dry cloths, never damp, on hot metal; path clear, children and pets away.
+            </p>
+          {/if}
           {#if roast.status === 'resting'}
             <a class="act" href="/board/{roast.id}">To the board</a>
           {/if}
         </div>
         <button class="logline" aria-expanded={showLog} onclick={() => (showLog = !showLog)}>
-          {entries} entries{showLog ? ', hide' : ': see, put right, take back'}
+          {entries} entries, hands on about {Math.round(outlook.hands_min)} of {Math.round(
+            outlook.planned_hands_min,
+          )} min{showLog ? ', hide' : ': see, put right, take back'}
         </button>
         {#if showLog}<LogList {held} {roast} {putIn} {senses} {units} />{/if}
         {#if held.fault && fault === ''}<p class="fault" role="alert">{held.fault}</p>{/if}

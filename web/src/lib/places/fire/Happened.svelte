@@ -18,6 +18,13 @@
   let more = $state(false)
   let feeling = $state(false)
   let latest = $state<number | null>(null)
+  /** When it was to come out before what was just entered. */
+  let before = $state<number | null>(null)
+  const cost = $derived(
+    before === null || held.outlook === null || held.roast?.pulled_min !== null
+      ? null
+      : Math.round(held.outlook.pull_min.value - before),
+  )
 
   const roast = $derived(held.roast)
   const stands = $derived(roast === null ? { off: false, covered: false } : standing(roast))
@@ -40,10 +47,13 @@
   const rest = $derived(shown.filter((h) => !quick.includes(h)))
 
   async function enter(what: string, extra: Parameters<RoastState['mark']>[1] = {}): Promise<void> {
+    const was = held.outlook?.pull_min.value ?? null
+    before = null
     if (await held.mark(what, extra)) {
-      latest = held.roast?.last_seq ?? null
+      latest = held.entered
       feeling = false
-      void held.look()
+      await held.look()
+      before = was
     }
   }
 
@@ -60,8 +70,9 @@
   }
 
   /** A reading that was just typed gets the same strip. */
-  export function justEntered(seq: number): void {
+  export function justEntered(seq: number | null): void {
     latest = seq
+    before = null
   }
 
   const CHANNELS: [string, string][] = [
@@ -79,13 +90,13 @@
   }
 </script>
 
-<div class="happened">
+<div class="happened" data-ask="happened">
   <div class="buttons">
     {#each quick as h (h.what)}
       <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>{h.words}</button
       >
     {/each}
-    <button class="act plain" aria-expanded={more} onclick={() => (more = !more)}>
+    <button class="act plain" data-ask="more" aria-expanded={more} onclick={() => (more = !more)}>
       {more ? 'Less' : 'More happened'}
     </button>
   </div>
@@ -96,6 +107,13 @@
         <b>{sentence(words(entry, roast, kitchen.ovens, senses, units), units)}</b>
         <button class="link" onclick={takeBack}>take back</button>
       </p>
+      {#if cost !== null && spec !== undefined}
+        <p class="quiet" role="status">
+          {cost === 0
+            ? 'It costs less than a minute.'
+            : `Out about ${Math.abs(cost)} min ${cost > 0 ? 'later' : 'sooner'} for it.`}
+        </p>
+      {/if}
       {#if spec?.door}
         <div class="chips">
           <span>Open</span>
@@ -142,6 +160,7 @@
         {/each}
       {/if}
       <button
+        data-ask="sensed"
         class="act plain"
         aria-expanded={feeling}
         onclick={() => {

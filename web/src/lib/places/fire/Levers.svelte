@@ -93,10 +93,16 @@
 <section class="levers" aria-label="Change the course">
   <div class="acts">
     {#each needs as [id, words] (id)}
-      <button class="act plain" aria-expanded={asked === id} onclick={() => ask(id)}>{words}</button
+      <button class="act plain" data-ask={id} aria-expanded={asked === id} onclick={() => ask(id)}
+        >{words}</button
       >
     {/each}
-    <button class="act plain" aria-expanded={asked === 'wrong'} onclick={() => ask('wrong')}>
+    <button
+      class="act plain"
+      data-ask="wrong"
+      aria-expanded={asked === 'wrong'}
+      onclick={() => ask('wrong')}
+    >
       What is wrong?
     </button>
   </div>
@@ -104,7 +110,11 @@
     <div class="chips" role="group" aria-label="Late by">
       <span>by how much?</span>
       {#each LATE as minutes (minutes)}
-        <button aria-pressed={late === minutes} onclick={() => lateBy(minutes)}>
+        <button
+          data-ask="late-{minutes}"
+          aria-pressed={late === minutes}
+          onclick={() => lateBy(minutes)}
+        >
           {minutes} min
         </button>
       {/each}
@@ -113,7 +123,11 @@
   {#if asked === 'wrong'}
     <div class="chips" role="group" aria-label="What is wrong">
       {#each list as line (line.code)}
-        <button aria-pressed={trouble?.code === line.code} onclick={() => wrong(line.code)}>
+        <button
+          data-ask={line.code}
+          aria-pressed={trouble?.code === line.code}
+          onclick={() => wrong(line.code)}
+        >
           {line.words}
         </button>
       {/each}

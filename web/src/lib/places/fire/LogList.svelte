@@ -82,6 +82,19 @@
     } else fault = held.fault
   }
 
+  async function takeIn(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
+    const input = event.currentTarget
+    const file = input.files?.[0]
+    if (file === undefined) return
+    const before = held.roast?.readings.length ?? 0
+    if (await held.takeCsv(await file.text())) {
+      kitchen.say(`${(held.roast?.readings.length ?? 0) - before} readings taken in`)
+      void held.look()
+    }
+    // The same file may be mended and chosen again.
+    input.value = ''
+  }
+
   async function back(e: Entry): Promise<void> {
     if (await held.withdraw(e.seq)) void held.look()
   }
@@ -128,8 +141,18 @@
     </li>
   {/each}
 </ol>
+<label class="file">
+  Take in a logger’s file: <code>minute,core_c[,place,event,seconds]</code>
+  <input type="file" accept=".csv,text/csv,text/plain" disabled={held.busy} onchange={takeIn} />
+</label>
 
 <style>
+  .file {
+    display: grid;
+    gap: 0.3rem;
+    padding-top: 0.6rem;
+    color: var(--ink-soft);
+  }
   .log {
     max-height: 26rem;
     overflow: auto;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Outlook, Roast } from '$lib/api/client'
-import { FLAGS, nextStep } from './sentence'
+import { FLAGS, nextStep, onCourse } from './sentence'
 
 type Stage = Outlook['stages'][number]
 const PUT_IN = new Date(2026, 9, 3, 17, 0)
@@ -46,6 +46,13 @@ describe('the one sentence', () => {
     expect(step.shout).toBe('Turn it down to 172 °C in 8 min, at 17:20.')
     expect(step.action).toMatchObject({ label: 'Turned down', stage: 0, out: false, planned: null })
     expect(step.then).toContain('Out 18:31 to 18:39, at 46°.')
+  })
+
+  it('goes from the pan into the oven, not back into it', () => {
+    const pan = stage('sear', 0, 8, { planned_end_min: 8 })
+    const step = nextStep(roast({ pull_stage: 1 }), made(0, [pan, low, rest]), 5, 'C', 'C')
+    expect(step.shout).toBe('Out of the pan in 3 min, into the oven at 172 °C.')
+    expect(step.action).toMatchObject({ label: 'Into the oven', stage: 0, out: false })
   })
 
   it('says when this heat never gets it there', () => {
@@ -135,4 +142,31 @@ describe('the one sentence', () => {
 
 it('every flag says what to do', () => {
   for (const words of Object.values(FLAGS)) expect(words).toMatch(/\.$/)
+})
+
+describe('how it goes against the plan', () => {
+  const at = (more: Partial<Outlook>): Outlook =>
+    made(1, [hot, low, rest], {
+      now_min: 60,
+      core_c: 27,
+      planned_core_c: 24.1,
+      planned_pull_min: 104,
+      ...more,
+    })
+
+  it('says degrees and minutes, in either unit', () => {
+    expect(onCourse(roast(), at({}), 'C')).toBe(
+      'By the plan 24° now: 3° ahead of it; out 9 min sooner than planned.',
+    )
+    expect(onCourse(roast(), at({ core_c: 20 }), 'F')).toContain('7° behind it')
+    expect(onCourse(roast(), at({ core_c: 24, planned_pull_min: 95 }), 'C')).toBe(
+      'By the plan 24° now: as planned; out when it was planned.',
+    )
+  })
+
+  it('is silent at the start, and when it is out', () => {
+    expect(onCourse(roast(), at({ now_min: 8 }), 'C')).toBe('')
+    expect(onCourse(roast({ pulled_min: 95 }), at({}), 'C')).toBe('')
+    expect(onCourse(roast(), at({ stuck: true }), 'C')).toBe('')
+  })
 })

@@ -89,6 +89,14 @@ export function nextStep(
       action,
     }
   }
+  if (next.kind === 'oven' && stage.kind === 'sear') {
+    action.label = 'Into the oven'
+    return {
+      shout: `Out of the pan ${when}, into the oven at ${hand}.`,
+      then: `Brown all round, then in.${over}`,
+      action,
+    }
+  }
   if (next.kind === 'oven') {
     action.label = 'Back in the oven'
     return {
@@ -132,6 +140,21 @@ function laterOut(outlook: Outlook, units: Units, clock: (minute: number) => str
   const range =
     low === null || high === null ? `about ${clock(value)}` : `${clock(low)} to ${clock(high)}`
   return `Out ${range}, at ${temp(outlook.pull_core_c, units, true)}.`
+}
+
+/** How it goes against the plan: "24° by the plan, 3° ahead; out 6 min sooner than planned." "" at
+ * the start and once it is out. */
+export function onCourse(roast: Roast, outlook: Outlook, units: Units): string {
+  if (roast.pulled_min !== null || outlook.now_min < 15 || outlook.stuck) return ''
+  const off = Math.round((outlook.core_c - outlook.planned_core_c) * (units === 'C' ? 1 : 1.8))
+  const late = Math.round(outlook.pull_min.value - outlook.planned_pull_min)
+  const middle =
+    off === 0 ? 'as planned' : `${Math.abs(off)}° ${off > 0 ? 'ahead of' : 'behind'} it`
+  const out =
+    late === 0
+      ? 'out when it was planned'
+      : `out ${duration(Math.abs(late))} ${late > 0 ? 'later' : 'sooner'} than planned`
+  return `By the plan ${temp(outlook.planned_core_c, units, true)} now: ${middle}; ${out}.`
 }
 
 /** Why a reading is not believed, and what to do. */

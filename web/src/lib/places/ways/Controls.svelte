@@ -41,7 +41,7 @@
       </label>
     {/each}
   </fieldset>
-  <label class="coat">
+  <label class="coat" data-ask="coat">
     on it
     <select
       class="field"

@@ -1,0 +1,103 @@
+"""The board: slices, portions, what is put away."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+
+from trencher.api import schemas as s
+from trencher.api import views
+from trencher.api.context import House, HouseDep, Once
+from trencher.api.routes.roasts import RoastId
+from trencher.core.day.leftovers import KINDS, left_min
+from trencher.core.session import Session
+from trencher.service.board import Stored
+
+router = APIRouter(prefix="/roasts", tags=["board"])
+larder = APIRouter(prefix="/larder", tags=["board"])
+
+
+@router.get("/{roast_id}/plates")
+def list_plates(
+    house: HouseDep, roast_id: RoastId, left_handed: Annotated[bool, Query()] = False
+) -> s.CarvingOut:
+    """The guests on the slices by what each asked for, and how to carve it."""
+    found = house.board.carved(roast_id, left_handed=left_handed)
+    carving = found.carving
+    return s.CarvingOut(
+        plates=[s.PlateOut.model_validate(p, from_attributes=True) for p in carving.plates],
+        coolest=carving.coolest, begin=carving.begin, spare=list(carving.spare),
+        others=list(carving.others), strict_words=house.roasts.profile().strict,
+        claims=dict(house.roasts.session(roast_id).claims),
+        notes=[s.CarvingNote(topic=n.topic, words=n.words) for n in found.notes],
+        portions=[s.PortionOut(code=code, words=words) for code, words in found.portions],
+        read=dict(found.read),
+    )  # fmt: skip
+
+
+def _view(house: House, roast_id: str, session: Session) -> s.RoastOut:
+    return views.roast(
+        roast_id, session, house.roasts.oven(session), house.repository.times(roast_id)
+    )
+
+
+@router.post("/{roast_id}/slices", status_code=201, dependencies=[Once])
+def read_slice(house: HouseDep, roast_id: RoastId, body: s.SliceBody) -> s.RoastOut:
+    """What the middle of one slice reads."""
+    session = house.board.read_slice(roast_id, body.slice, body.low_c, body.minute)
+    return _view(house, roast_id, session)
+
+
+@router.post("/{roast_id}/claims", dependencies=[Once])
+def claim(house: HouseDep, roast_id: RoastId, body: s.ClaimBody) -> s.RoastOut:
+    """An end, the bone, a slice is somebody's; an empty name gives it back."""
+    return _view(house, roast_id, house.board.claim(roast_id, body.portion, body.name))
+
+
+@router.get("/{roast_id}/kept")
+def list_kept(house: HouseDep, roast_id: RoastId) -> s.KeptOut:
+    """What was put away of it, and the clock of what still stands on the board."""
+    session = house.roasts.session(roast_id)
+    out, clock = house.board.out_min(session), house.board.clock_of(session)
+    return s.KeptOut(
+        batches=[_batch(b) for b in house.board.stored(roast_id)],
+        kinds=[s.PortionOut(code=k, words=w) for k, w in KINDS.items()],
+        out_min=out, left_min=None if out is None else left_min(out),
+        standing=None if clock is None else clock.standing,
+        words="" if clock is None else clock.words, reheat=house.roasts.profile().reheat,
+    )  # fmt: skip
+
+
+@router.post("/{roast_id}/kept", status_code=201, dependencies=[Once])
+def keep(house: HouseDep, roast_id: RoastId, body: s.KeepBody) -> s.RoastOut:
+    """Something goes into the fridge."""
+    session = house.board.keep(
+        roast_id, body.what, body.kg, body.minute, body.plan, body.on
+    )  # fmt: skip
+    return _view(house, roast_id, session)
+
+
+@router.post("/{roast_id}/kept/uses", status_code=201, dependencies=[Once])
+def use(house: HouseDep, roast_id: RoastId, body: s.UseBody) -> s.RoastOut:
+    """Something was done with a batch."""
+    return _view(house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg))
+
+
+@larder.get("")
+def what_is_left(house: HouseDep) -> list[s.BatchOut]:
+    """Every batch of which something is left, the most urgent first."""
+    return [_batch(b) for b in house.board.larder()]
+
+
+def _batch(stored: Stored) -> s.BatchOut:
+    b = stored.batch
+    return s.BatchOut(
+        roast_id=stored.roast_id, roast=stored.roast, seq=b.seq, what=KINDS[b.what], kg=b.kg,
+        left_kg=stored.left_kg, serves=stored.serves, kept_at=stored.kept_at, plan=b.plan,
+        on=None if b.on is None else date.fromisoformat(b.on),
+        use_by=stored.use_by, standing=stored.clock.standing, words=stored.clock.words,
+        over=b.over, reheated=b.reheated,
+        uses=[s.UseOut(what=u.what, at=datetime.fromisoformat(u.at), kg=u.kg) for u in b.uses],
+    )  # fmt: skip

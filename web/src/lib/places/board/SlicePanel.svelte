@@ -1,0 +1,131 @@
+<script lang="ts">
+  // One slice: what was read in it, and whose it is.
+  import type { Carving } from '$lib/api/client'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import type { RoastState } from '$lib/state/roast.svelte'
+  import { parseReading, sentence, temp } from '$lib/units'
+  import { portionOf, slicePortion } from './board'
+
+  let {
+    held,
+    carving,
+    index,
+    count,
+    reckoned,
+    resting,
+    onclose,
+  }: {
+    held: RoastState
+    carving: Carving
+    index: number
+    count: number
+    reckoned: number
+    resting: boolean
+    onclose: () => void
+  } = $props()
+
+  let typed = $state('')
+  let fault = $state('')
+  const units = $derived(kitchen.units)
+  const read = $derived(carving.read[String(index)])
+  const plates = $derived(carving.plates.filter((p) => p.slice === index))
+  const portion = $derived(slicePortion(index, count))
+  const owner = $derived(carving.claims[portion] ?? '')
+  const names = $derived(carving.plates.filter((p) => p.slice !== null).map((p) => p.name))
+
+  async function keep(event: SubmitEvent): Promise<void> {
+    event.preventDefault()
+    const found = parseReading(typed, units)
+    if ('fault' in found) {
+      fault = found.fault
+      return
+    }
+    if (await held.readSlice(index, found.low)) {
+      typed = ''
+      fault = ''
+      kitchen.say(`Slice ${index + 1}: ${temp(found.low, units)} kept`)
+    } else fault = held.fault
+  }
+
+  async function claim(name: string): Promise<void> {
+    // Whoever gives an end up has not claimed another.
+    if (!(await held.claim(portion, name))) fault = held.fault
+  }
+</script>
+
+<div class="panel" role="group" aria-label="Slice {index + 1}">
+  <p>
+    <b>Slice {index + 1} of {count}{portionOf(portion)}.</b>
+    {read === undefined
+      ? `Reckoned ${temp(reckoned, units)} in its middle, not measured.`
+      : `Measured ${temp(read, units)} (reckoned ${temp(reckoned, units)}).`}
+  </p>
+  {#each plates as plate (plate.name)}
+    <p>
+      {plate.name}, {plate.why}{#if plate.strict}: {sentence(carving.strict_words, units)},
+        <b>
+          {plate.standing === 'met'
+            ? 'met by readings of this slice'
+            : plate.standing === 'not_met'
+              ? 'not met yet'
+              : 'unknown until it is read here'}
+        </b>{/if}
+    </p>
+  {/each}
+  <div class="row">
+    {#if resting}
+      <form onsubmit={keep}>
+        <label class="label" for="slice-reading">It reads</label>
+        <div class="line">
+          <input
+            id="slice-reading"
+            class="field"
+            inputmode="decimal"
+            autocomplete="off"
+            placeholder={units === 'C' ? '71' : '160'}
+            bind:value={typed}
+          />
+          <button class="act" disabled={held.busy || typed.trim() === ''}>Keep</button>
+        </div>
+      </form>
+    {/if}
+    <label>
+      <span class="label">It is for</span>
+      <select
+        class="field"
+        value={names.includes(owner) ? owner : ''}
+        onchange={(e) => claim(e.currentTarget.value)}
+      >
+        <option value="">whom it suits best</option>
+        {#each names as name (name)}<option>{name}</option>{/each}
+      </select>
+    </label>
+    <button class="act plain" onclick={onclose}>Close</button>
+  </div>
+  {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+</div>
+
+<style>
+  .panel {
+    align-self: stretch;
+    background: var(--paper-light);
+    border: 1px solid var(--line-strong);
+    border-radius: 4px;
+    padding: 0.75rem 1rem;
+    display: grid;
+    gap: 0.4rem;
+  }
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 1rem;
+    align-items: end;
+  }
+  .line {
+    display: flex;
+    gap: 0.5rem;
+  }
+  .line .field {
+    width: 7rem;
+  }
+</style>

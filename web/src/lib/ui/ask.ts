@@ -1,0 +1,54 @@
+// Opening parts of a page in turn, as an address asks: `?ask=wrong,smoke`. A part is a heading's id
+// or a code in `data-ask`; a closed button is pressed, a closed fold opened, the last is shown.
+
+const PATIENCE_MS = 12_000
+const LOOK_MS = 60
+const SETTLE = 6
+const SETTLE_MS = 250
+
+const part = (code: string): HTMLElement | null =>
+  document.querySelector<HTMLElement>(`[data-ask~="${CSS.escape(code)}"]`) ??
+  document.getElementById(code)
+
+/** Open one part: press it where it is closed. */
+function opened(found: HTMLElement): void {
+  const fold = found.closest('details')
+  if (fold !== null) fold.open = true
+  if (found instanceof HTMLButtonElement) {
+    const pressed = found.getAttribute('aria-expanded') ?? found.getAttribute('aria-pressed')
+    if (pressed !== 'true') found.click()
+  }
+}
+
+/** Scroll to a part, and again while answers that come later push it away. */
+async function shown(found: HTMLElement, over: () => boolean): Promise<void> {
+  let moved = false
+  const hands = (): void => void (moved = true)
+  for (const kind of ['wheel', 'touchmove', 'keydown']) {
+    addEventListener(kind, hands, { once: true, passive: true })
+  }
+  // Whoever scrolls on meanwhile is not pulled back.
+  for (let n = 0; n < SETTLE && !over() && !moved; n++) {
+    found.scrollIntoView({ block: 'start' })
+    await new Promise((done) => setTimeout(done, SETTLE_MS))
+  }
+}
+
+/** Wait for each part and open it; the last is scrolled to and shown for a moment. Ends early when
+ * `over()` says that somebody has gone elsewhere. */
+export async function ask(codes: readonly string[], over: () => boolean): Promise<void> {
+  const until = Date.now() + PATIENCE_MS
+  for (const [n, code] of codes.entries()) {
+    let found = part(code)
+    while (found === null && Date.now() < until && !over()) {
+      await new Promise((done) => setTimeout(done, LOOK_MS))
+      found = part(code)
+    }
+    if (found === null || over()) return
+    opened(found)
+    if (n === codes.length - 1) {
+      found.classList.add('asked')
+      await shown(found, over)
+    }
+  }
+}
