@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: help install demo run dev test test-quick check bench screenshots types chromium lock clean
+.PHONY: help install demo run lan dev test test-quick check bench screenshots types chromium lock clean
 
 help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -47,6 +47,9 @@ demo: install ## start Trencher with the demo world (Fennet Lock) and print the 
 
 run: install ## start Trencher with a database of your own
 	$(PY) -m trencher serve
+
+lan: install ## the same, and for other screens of the house, behind a code
+	$(PY) -m trencher serve --lan
 
 dev: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## both servers with reload, on the demo world
 	bash scripts/dev.sh

@@ -99,6 +99,12 @@ def main() -> None:
             house.feed.ring(clock=True)
             picture(page, base, f"/fire/{roast_id}", "fire")
             picture(page, base, f"/fire/{roast_id}", "fire-phone", 390, 844)
+            page.set_viewport_size({"width": 1280, "height": 800})
+            page.keyboard.press("/")
+            page.get_by_role("combobox", name="Find a place").fill("guests late")
+            page.wait_for_timeout(600)
+            page.screenshot(path=OUT / "find.png")
+            page.keyboard.press("Escape")
             values = [
                 {"channel": c, "value": v, "unit": "C"} for c, v in (("1", 24.1), ("2", 161.0))
             ]

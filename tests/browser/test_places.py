@@ -372,6 +372,7 @@ PLACES = [
     "/block/pork-loin", "/ways/pork-loin", "/ways/pork-loin/hand", "/ovens/pork-loin",
     "/fire/pork-loin",
     "/fire/sirloin", "/board/sirloin", "/book", "/book/silverside", "/figures", "/instruments",
+    "/screens",
 ]  # fmt: skip
 
 

@@ -30,6 +30,8 @@
   const climb = $derived(
     rows.filter((r) => r[0] >= Math.max(now, pull)).map((r) => [r[0], r[1]] as const),
   )
+  /** Too near the axis for its word on the left. */
+  const early = $derived(axis.x(now) < axis.x(0) + 40)
   const ribbon = $derived(rows.filter((r) => r[0] >= now - 2))
   const marks = $derived(hours(new Date(put), new Date(put + end * 60_000), width / 110))
   const air = $derived(
@@ -106,7 +108,12 @@
       </text>
     {/if}
     <line x1={axis.x(now)} x2={axis.x(now)} y1={box.top} y2={height - box.bottom} class="now" />
-    <text x={axis.x(now) - 6} y={box.top + 14} text-anchor="end" class="strong">now</text>
+    <text
+      x={axis.x(now) + (early ? 6 : -6)}
+      y={box.top + 14}
+      text-anchor={early ? 'start' : 'end'}
+      class="strong">now</text
+    >
     {#if outlook.pull_min.low !== null && outlook.pull_min.high !== null}
       <rect
         x={axis.x(outlook.pull_min.low)}
