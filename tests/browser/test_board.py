@@ -136,4 +136,4 @@ def test_the_pan_has_its_own_clock_beside_the_oven(page: Page, site: Site) -> No
     expect(pan).to_have_count(0)
     expect(page.get_by_role("heading", level=1)).to_contain_text("Take it out in")
     # Hands-on minutes are counted as they were logged.
-    expect(page.get_by_text(re.compile(r"hands on about \d\d of \d\d min"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"hands on about \d\d min so far"))).to_be_visible()

@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterator
 
 import pytest
+from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import Site, serve, soon
@@ -55,6 +56,8 @@ def test_it_starts_without_its_server_and_hands_over_in_order_once(
     page.get_by_role("button", name="Door opened").click()
     kept = page.get_by_text("Kept here, handed over in order")
     expect(kept).to_contain_text(re.compile(r"Read 27 °C.*Read 29 °C.*door"))
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
     page.reload()
     expect(page.locator(".big")).to_have_text("29°")
     expect(kept).to_be_visible()

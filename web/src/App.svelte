@@ -263,6 +263,16 @@
       padding-bottom: 70px;
     }
   }
+  @media (max-width: 440px) {
+    /* The places stand below; the hour and the tools need the line. */
+    .wordmark {
+      display: none;
+    }
+    .tools {
+      flex: 1;
+      justify-content: space-between;
+    }
+  }
   @media print {
     .frame {
       min-height: 0;

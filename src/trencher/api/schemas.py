@@ -1417,7 +1417,6 @@ class OutlookOut(Out):
     planned_core_c: float
     planned_pull_min: float
     hands_min: float
-    planned_hands_min: float
     air_there_min: float | None
     live: list[LiveOut]
     trace: list[TraceOut]

@@ -34,7 +34,7 @@ from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.fragile import Disturbance
-from trencher.core.planner.hands import hands_on_min, hands_so_far_min
+from trencher.core.planner.hands import hands_so_far_min
 from trencher.core.planner.levers import Lever, Result
 from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.rest import slow_enough
@@ -478,7 +478,6 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         planned_core_c=_planned_core_c(f),
         planned_pull_min=f.planned.pull_min,
         hands_min=_hands_min(f),
-        planned_hands_min=hands_on_min(f.planned.stages),
         air_there_min=_air_there(f),
         live=_live(f, instruments),
         trace=_trace(f),

@@ -202,7 +202,7 @@
             <span
               class="middle"
               class:read={readOn(slice.i) !== undefined}
-              style:color={inkOn(slice.centre_c)}
+              style:color={inkOn(Math.round(slice.centre_c))}
               aria-hidden="true"
             >
               {temp(readOn(slice.i) ?? slice.centre_c, units, true)}

@@ -331,9 +331,9 @@
           {/if}
         </div>
         <button class="logline" aria-expanded={showLog} onclick={() => (showLog = !showLog)}>
-          {entries} entries, hands on about {Math.round(outlook.hands_min)} of {Math.round(
-            outlook.planned_hands_min,
-          )} min{showLog ? ', hide' : ': see, put right, take back'}
+          {entries} entries, hands on about {Math.round(outlook.hands_min)} min so far{showLog
+            ? ', hide'
+            : ': see, put right, take back'}
         </button>
         {#if showLog}<LogList {held} {roast} {putIn} {senses} {units} />{/if}
         {#if held.fault && fault === ''}<p class="fault" role="alert">{held.fault}</p>{/if}
