@@ -1,5 +1,5 @@
-"""``trencher serve --lan`` as a process: here without a code, on the network behind its door, over a
-TLS that a tablet can verify once it has the authority of the house."""
+"""``trencher serve --lan`` as a process: no code here, a door on the network, and TLS that a tablet
+can verify once it has the authority of the house."""
 
 from __future__ import annotations
 
