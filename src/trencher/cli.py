@@ -19,6 +19,17 @@ app = typer.Typer(
 SHORTEST_EVERY_S, LONGEST_EVERY_S = 1.0, 3600.0
 
 
+LanOption = Annotated[
+    bool, typer.Option("--lan", help="Also on this house's own network, behind a code.")
+]
+LanPortOption = Annotated[
+    int,
+    typer.Option(min=0, max=65534, help="Its port there; the next hands out the certificate."),
+]
+TlsOption = Annotated[bool, typer.Option(help="With a certificate of this house's own.")]
+NewCodeOption = Annotated[bool, typer.Option("--new-code", help="Make a new access code.")]
+
+
 def _read(path: Path) -> bytes:
     try:
         return path.read_bytes()
@@ -178,17 +189,10 @@ def serve(
     host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
     port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8470,
     data: Annotated[Path | None, typer.Option(help="Folder of your database.")] = None,
-    lan: Annotated[
-        bool, typer.Option("--lan", help="Also on this house's own network, behind a code.")
-    ] = False,
-    lan_port: Annotated[
-        int,
-        typer.Option(
-            min=0, max=65534, help="Its port there; the next one hands out the certificate."
-        ),
-    ] = 8471,
-    tls: Annotated[bool, typer.Option(help="With a certificate of this house's own.")] = True,
-    new_code: Annotated[bool, typer.Option("--new-code", help="Make a new access code.")] = False,
+    lan: LanOption = False,
+    lan_port: LanPortOption = 8471,
+    tls: TlsOption = True,
+    new_code: NewCodeOption = False,
 ) -> None:
     """Start Trencher with a database of your own."""
     from trencher.main import LanWish, run_server
@@ -203,17 +207,10 @@ def demo(
     port: Annotated[int, typer.Option(min=0, max=65535, help="Port; 0 takes a free one.")] = 8480,
     data: Annotated[Path | None, typer.Option(help="Folder of the demo database.")] = None,
     fresh: Annotated[bool, typer.Option(help="Make the demo world anew.")] = False,
-    lan: Annotated[
-        bool, typer.Option("--lan", help="Also on this house's own network, behind a code.")
-    ] = False,
-    lan_port: Annotated[
-        int,
-        typer.Option(
-            min=0, max=65534, help="Its port there; the next one hands out the certificate."
-        ),
-    ] = 8481,
-    tls: Annotated[bool, typer.Option(help="With a certificate of this house's own.")] = True,
-    new_code: Annotated[bool, typer.Option("--new-code", help="Make a new access code.")] = False,
+    lan: LanOption = False,
+    lan_port: LanPortOption = 8481,
+    tls: TlsOption = True,
+    new_code: NewCodeOption = False,
 ) -> None:
     """Start Trencher with the demo world of Fennet Lock."""
     from trencher.main import LanWish, run_server

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import datetime, timedelta, timezone
 
 import pytest
 from fastapi.testclient import TestClient
@@ -55,11 +55,15 @@ def test_it_went_in_while_nobody_answered(
     # Take back what the fixture did, as a cook would.
     seq = client.get(f"/api/roasts/{roasting}").json()["last_seq"]
     client.post(f"/api/roasts/{roasting}/withdraw", json={"seq": seq})
-    at = (clock.now() - timedelta(minutes=25)).isoformat()
+    at = (clock.now() - timedelta(minutes=25)).astimezone(timezone(timedelta(hours=9))).isoformat()
     made = client.post(
         f"/api/roasts/{roasting}/put-in", json={"core_c": 6.0, "at": at}, headers=KEY
     )
     assert made.is_success, made.text
+    # Said in any zone, it is kept in the kitchen's.
+    put_in = client.get(f"/api/roasts/{roasting}").json()["put_in_at"]
+    assert datetime.fromisoformat(put_in) == datetime.fromisoformat(at)
+    assert datetime.fromisoformat(put_in).utcoffset() == clock.now().utcoffset()
     outlook = client.get(f"/api/roasts/{roasting}/outlook").json()
     assert outlook["now_min"] == pytest.approx(25.0, abs=0.1)
     tomorrow = (clock.now() + timedelta(hours=1)).isoformat()

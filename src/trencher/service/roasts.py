@@ -361,7 +361,9 @@ class RoastService:
     ) -> Session:  # fmt: skip
         """The door closes, ``at`` an hour that was, or now. ``core_c`` is what the core read at the
         door; None if nobody measured."""
-        hour = self._stamp() if at is None else at.isoformat(timespec="milliseconds")
+        now = self.clock.now()
+        # In the kitchen's own zone: days are counted from it.
+        hour = (now if at is None else at.astimezone(now.tzinfo)).isoformat(timespec="milliseconds")
         self._check_put_in({"at": hour, "core_c": core_c})
 
         def planned(session: Session) -> Mapping[str, Any]:

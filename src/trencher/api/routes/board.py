@@ -8,11 +8,9 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from trencher.api import schemas as s
-from trencher.api import views
-from trencher.api.context import House, HouseDep, Once
-from trencher.api.routes.roasts import RoastId
+from trencher.api.context import HouseDep, Once
+from trencher.api.routes.roasts import RoastId, view_of
 from trencher.core.day.leftovers import KINDS, left_min
-from trencher.core.session import Session
 from trencher.service.board import Stored
 
 router = APIRouter(prefix="/roasts", tags=["board"])
@@ -37,23 +35,17 @@ def list_plates(
     )  # fmt: skip
 
 
-def _view(house: House, roast_id: str, session: Session) -> s.RoastOut:
-    return views.roast(
-        roast_id, session, house.roasts.oven(session), house.repository.times(roast_id)
-    )
-
-
 @router.post("/{roast_id}/slices", status_code=201, dependencies=[Once])
 def read_slice(house: HouseDep, roast_id: RoastId, body: s.SliceBody) -> s.RoastOut:
     """What the middle of one slice reads."""
     session = house.board.read_slice(roast_id, body.slice, body.low_c, body.minute)
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/claims", dependencies=[Once])
 def claim(house: HouseDep, roast_id: RoastId, body: s.ClaimBody) -> s.RoastOut:
     """An end, the bone, a slice is somebody's; an empty name gives it back."""
-    return _view(house, roast_id, house.board.claim(roast_id, body.portion, body.name))
+    return view_of(house, roast_id, house.board.claim(roast_id, body.portion, body.name))
 
 
 @router.get("/{roast_id}/kept")
@@ -76,13 +68,13 @@ def keep(house: HouseDep, roast_id: RoastId, body: s.KeepBody) -> s.RoastOut:
     session = house.board.keep(
         roast_id, body.what, body.kg, body.minute, body.plan, body.on
     )  # fmt: skip
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/kept/uses", status_code=201, dependencies=[Once])
 def use(house: HouseDep, roast_id: RoastId, body: s.UseBody) -> s.RoastOut:
     """Something was done with a batch."""
-    return _view(house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg))
+    return view_of(house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg))
 
 
 @larder.get("")

@@ -22,7 +22,8 @@ router = APIRouter(prefix="/roasts", tags=["roasts"])
 RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]
 
 
-def _view(house: House, roast_id: str, session: Session) -> s.RoastOut:
+def view_of(house: House, roast_id: str, session: Session) -> s.RoastOut:
+    """A roast as every command answers with it."""
     return views.roast(
         roast_id, session, house.roasts.oven(session), house.repository.times(roast_id)
     )
@@ -38,13 +39,13 @@ def list_roasts(house: HouseDep) -> list[s.RoastLine]:
 def lay(house: HouseDep, body: s.PlanBody) -> s.RoastOut:
     """Lay a joint on the block."""
     roast_id, session = house.roasts.lay(body.model_dump(mode="json"))
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.get("/{roast_id}")
 def get_roast(house: HouseDep, roast_id: RoastId) -> s.RoastOut:
     """One roast with its log."""
-    return _view(house, roast_id, house.roasts.session(roast_id))
+    return view_of(house, roast_id, house.roasts.session(roast_id))
 
 
 @router.patch("/{roast_id}")
@@ -58,19 +59,19 @@ def change(house: HouseDep, roast_id: RoastId, body: s.PlanChange) -> s.RoastOut
     if "serve_at" in part:
         house.days.moved_on_block(roast_id, before)
         session = house.roasts.session(roast_id)
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/way")
 def choose(house: HouseDep, roast_id: RoastId, body: s.ChoiceBody) -> s.RoastOut:
     """Choose a way."""
-    return _view(house, roast_id, house.roasts.choose(roast_id, body.method, body.school))
+    return view_of(house, roast_id, house.roasts.choose(roast_id, body.method, body.school))
 
 
 @router.post("/{roast_id}/put-in", dependencies=[Once])
 def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody) -> s.RoastOut:
     """The door closes; from here minutes count."""
-    return _view(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at))
+    return view_of(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at))
 
 
 @router.post("/{roast_id}/readings", status_code=201, dependencies=[Once])
@@ -80,13 +81,13 @@ def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
     session = house.roasts.read(
         roast_id, body.low_c, high, body.place, body.minute, body.instrument
     )
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/readings-csv", status_code=201)
 def read_csv(house: HouseDep, roast_id: RoastId, body: s.CsvBody) -> s.RoastOut:
     """Readings from a CSV text, all of them or none."""
-    return _view(house, roast_id, house.roasts.read_csv(roast_id, body.csv))
+    return view_of(house, roast_id, house.roasts.read_csv(roast_id, body.csv))
 
 
 @router.get("/{roast_id}/readings.csv", response_class=PlainTextResponse)
@@ -98,7 +99,7 @@ def write_csv(house: HouseDep, roast_id: RoastId) -> PlainTextResponse:
 @router.post("/{roast_id}/stage-end", dependencies=[Once])
 def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody) -> s.RoastOut:
     """Turned down, switched off, or taken out."""
-    return _view(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute))
+    return view_of(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute))
 
 
 @router.get("/{roast_id}/levers")
@@ -143,7 +144,7 @@ def trouble(
 @router.post("/{roast_id}/levers", status_code=201)
 def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.RoastOut:
     """Take one; it can be taken back."""
-    return _view(house, roast_id, house.roasts.pull_lever(roast_id, body.code, body.by_min))
+    return view_of(house, roast_id, house.roasts.pull_lever(roast_id, body.code, body.by_min))
 
 
 @router.post("/{roast_id}/marks", status_code=201, dependencies=[Once])
@@ -153,7 +154,7 @@ def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody) -> s.RoastOut:
         roast_id, body.what, body.text, body.minute, seconds=body.seconds, oven_id=body.oven_id,
         sense_code=body.sense,
     )  # fmt: skip
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/correct")
@@ -162,7 +163,7 @@ def correct(house: HouseDep, roast_id: RoastId, body: s.CorrectBody) -> s.RoastO
     given = body.model_dump(mode="json", exclude_unset=True)
     # Null says nothing, but for a core that nobody measured at the door after all.
     part = {k: v for k, v in given.items() if v is not None or k == "core_c"}
-    return _view(house, roast_id, house.roasts.correct(roast_id, part.pop("seq"), part))
+    return view_of(house, roast_id, house.roasts.correct(roast_id, part.pop("seq"), part))
 
 
 @router.get("/{roast_id}/senses")
@@ -179,31 +180,31 @@ def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut
         session = house.devices.detach(roast_id, body.device, body.channel)
     else:
         session = house.devices.attach(roast_id, body.device, body.channel, body.place)
-    return _view(house, roast_id, session)
+    return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/answer", dependencies=[Once])
 def answer(house: HouseDep, roast_id: RoastId, body: s.AnswerBody) -> s.RoastOut:
     """An alarm was heard: it is silent on every screen."""
-    return _view(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute))
+    return view_of(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute))
 
 
 @router.post("/{roast_id}/carve", dependencies=[Once])
 def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
     """Carving begins."""
-    return _view(house, roast_id, house.roasts.carve(roast_id, body.minute))
+    return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute))
 
 
 @router.post("/{roast_id}/verdict")
 def judge(house: HouseDep, roast_id: RoastId, body: s.VerdictBody) -> s.RoastOut:
     """The cook's word."""
-    return _view(house, roast_id, house.roasts.judge(roast_id, body.verdict, body.change))
+    return view_of(house, roast_id, house.roasts.judge(roast_id, body.verdict, body.change))
 
 
 @router.post("/{roast_id}/withdraw")
 def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.RoastOut:
     """Take an event out of what counts; the log keeps it."""
-    return _view(house, roast_id, house.roasts.withdraw(roast_id, body.seq))
+    return view_of(house, roast_id, house.roasts.withdraw(roast_id, body.seq))
 
 
 @router.get("/{roast_id}/outlook")

@@ -1,11 +1,12 @@
 // Small things kept in this browser. Private windows may refuse: then they last as long as the page.
 
 const PREFIX = 'trencher.'
+const page = new Map<string, string>()
 
 /** What was kept under a name, or what to take instead. */
 export function local<T>(name: string, otherwise: T): T {
   try {
-    const text = localStorage.getItem(PREFIX + name)
+    const text = page.get(name) ?? localStorage.getItem(PREFIX + name)
     return text === null ? otherwise : (JSON.parse(text) as T)
   } catch {
     return otherwise
@@ -14,9 +15,11 @@ export function local<T>(name: string, otherwise: T): T {
 
 /** Keep something under a name. */
 export function keepLocal(name: string, value: unknown): void {
+  const text = JSON.stringify(value)
   try {
-    localStorage.setItem(PREFIX + name, JSON.stringify(value))
+    localStorage.setItem(PREFIX + name, text)
+    page.delete(name)
   } catch {
-    // See above.
+    page.set(name, text)
   }
 }
