@@ -40,7 +40,11 @@ def own_house(path: Path) -> tuple[House, Callable[[], None]]:
         log.info("copied the database before changing its schema", copy=str(database.copied))
     repository = Repository(database)
     feed = Feed()
-    clock = WallClock()
+
+    def busy() -> bool:
+        return any(h.status in ("roasting", "resting") for h in repository.headings())
+
+    clock = WallClock(busy)
     roasts = RoastService(repository, clock, feed)
     house = House(repository, roasts, clock, feed)
     return house, database.close

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
 from typing import Protocol
 
 from trencher.core.errors import OutOfRange
 
+SET_S = 20.0
+"""A machine's time that jumps by more was set; less is its own drift put right."""
 SLOWEST, FASTEST = 0.0, 600.0
 
 
@@ -25,14 +28,36 @@ def wall_now() -> datetime:
     return datetime.now(UTC).astimezone()
 
 
+def steady_s() -> float:
+    """Seconds that nobody can set, those asleep among them where the machine counts them."""
+    boot = getattr(time, "CLOCK_BOOTTIME", None)
+    return time.monotonic() if boot is None else time.clock_gettime(boot)
+
+
 class WallClock:
-    """The kitchen's own clock."""
+    """The kitchen's own clock: the machine's time. When that is set while a joint is on (``busy``),
+    the kitchen goes on by steady seconds, so that no minute of a roast is lost or gained; once
+    nothing is on, it shows the machine's time again."""
 
     pace = 1.0
 
+    def __init__(
+        self, busy: Callable[[], bool] = lambda: False,
+        wall: Callable[[], datetime] = wall_now, steady: Callable[[], float] = steady_s,
+    ) -> None:  # fmt: skip
+        self._busy, self._wall, self._steady = busy, wall, steady
+        # One thing, so that threads never see half of a change.
+        self._anchor = (wall(), steady())
+
     def now(self) -> datetime:
-        """The machine's time with its zone."""
-        return wall_now()
+        """The time with its zone."""
+        wall, at = self._wall(), self._steady()
+        before, since = self._anchor
+        shown = before + timedelta(seconds=at - since)
+        was_set = abs((wall - shown).total_seconds()) > SET_S
+        found = shown if was_set and self._busy() else wall
+        self._anchor = (found, at)
+        return found.astimezone(wall.tzinfo)
 
 
 class FastClock:
