@@ -7,7 +7,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Site
+from tests.browser.conftest import Site, soon
 
 pytestmark = pytest.mark.browser
 
@@ -130,6 +130,7 @@ def test_a_missed_turn_down_is_asked_for_and_may_be_entered_late(page: Page, sit
     expect(page.get_by_text("has it been done?")).to_be_visible()
     page.get_by_role("button", name="It was done at 13:50").click()
     expect(heading).to_have_text(re.compile("Take it out in"))
+    soon(page, lambda: 0 in site.house.roasts.session("sirloin").ends)
     assert site.house.roasts.session("sirloin").ends[0] == pytest.approx(20.0, abs=0.01)
 
 

@@ -23,11 +23,16 @@ export class RoastState {
   readonly id: string
   #roast = $state<Roast | null>(null)
   #outlook = $state<Outlook | null>(null)
+  /** The way as it was when the outlook was asked for. */
+  #method = $state<string | null>(null)
   /** As the server has it, with what still waits here. */
   roast = $derived(this.#roast === null ? null : withWaiting(this.#roast, queue.waiting))
-  outlook = $derived.by(() =>
-    this.#outlook === null ? null : movedBy(this.#outlook, this.id, queue.waiting),
-  )
+  outlook = $derived.by(() => {
+    const roast = this.roast
+    // Of another way its stages are others.
+    const same = roast !== null && roast.method === this.#method
+    return this.#outlook === null || !same ? this.#outlook : movedBy(this.#outlook, roast.ends)
+  })
   fault = $state('')
   busy = $state(false)
   /** Number of the event entered last, null while it waits here. */
@@ -62,8 +67,10 @@ export class RoastState {
     this.#looking = true
     do {
       this.#again = false
+      const method = this.#roast?.method ?? null
       try {
         this.#outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
+        this.#method = method
       } catch (error) {
         if (this.#outlook === null) this.fault = (error as Error).message
       }

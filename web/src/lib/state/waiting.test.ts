@@ -102,7 +102,7 @@ describe('a roast with what waits', () => {
       end_min: 145,
       carve_from_min: 125,
     } as unknown as Outlook
-    const found = movedBy(outlook, 'sirloin', [entry('stage-end', { stage: 1 }, 100)])
+    const found = movedBy(outlook, { 0: 20, 1: 100 })
     expect(found.current_stage).toBe(2)
     expect(found.stages.map((s) => [s.start_min, s.end_min])).toEqual([
       [0, 20],
@@ -112,7 +112,7 @@ describe('a roast with what waits', () => {
     expect(found).toMatchObject({ peak_min: 125, end_min: 140, carve_from_min: 120 })
     expect(found.pull_min).toEqual({ low: 93, value: 100, high: null })
     // A stage that is over already in the forecast moves nothing twice.
-    expect(movedBy(found, 'sirloin', [entry('stage-end', { stage: 1 }, 100)])).toBe(found)
+    expect(movedBy(found, { 0: 20, 1: 100 })).toBe(found)
   })
 
   it('hears no alarm that waits to be said heard or done', () => {

@@ -97,13 +97,14 @@ export function withWaiting(roast: Roast, entries: Entry[]): Roast {
   return found
 }
 
-/** The last forecast, moved by the stages that have ended since. */
-export function movedBy(outlook: Outlook, roast_id: string, entries: Entry[]): Outlook {
+/** The last forecast, moved by the stages that have ended since it was made: stage → minute. */
+export function movedBy(outlook: Outlook, ends: Roast['ends']): Outlook {
   let found = outlook
-  for (const entry of of(entries, roast_id)) {
-    const stage = number(entry.body.stage)
-    if (entry.command !== 'stage-end' || stage === null || stage < found.current_stage) continue
-    const minute = number(entry.body.minute) ?? entry.then.minute ?? found.now_min
+  for (const [key, minute] of Object.entries(ends).toSorted(
+    (a, b) => Number(a[0]) - Number(b[0]),
+  )) {
+    const stage = Number(key)
+    if (stage < found.current_stage) continue
     const was = found.stages[stage]?.end_min ?? minute
     const by = minute - was
     found = {
