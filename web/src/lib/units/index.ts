@@ -74,10 +74,12 @@ export function duration(min: number): string {
   return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
 }
 
-/** A range of minutes without false precision: 38 to 46 minutes; about 12 minutes. */
+/** A range of minutes without false precision: 38 to 46 minutes; about 12 minutes; 2 h 30 to 4 h 10
+ * where so little is known. */
 export function minutesRange(low: number, high: number): string {
-  const a = Math.max(0, Math.round(low))
-  const b = Math.max(0, Math.round(high))
+  const step = high - low > 60 ? 10 : high - low > 30 ? 5 : 1
+  const a = Math.max(0, Math.round(low / step) * step)
+  const b = Math.max(0, Math.round(high / step) * step)
   if (b >= 90) return `${duration(a)} to ${duration(b)}`
   return a === b ? `about ${a} minutes` : `${a} to ${b} minutes`
 }

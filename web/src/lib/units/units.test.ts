@@ -85,6 +85,11 @@ describe('time', () => {
   ])('%d to %d', (low, high, text) => {
     expect(u.minutesRange(low, high)).toBe(text)
   })
+  it('rounds a wide range to what is known', () => {
+    expect(u.minutesRange(42, 59)).toBe('42 to 59 minutes')
+    expect(u.minutesRange(41, 78)).toBe('40 to 80 minutes')
+    expect(u.minutesRange(153, 244)).toBe('2 h 30 to 4 h 00')
+  })
   it('reads an hour as a cook types it', () => {
     expect(u.parseHour('19:00')).toEqual([19, 0])
     expect(u.parseHour('7.30')).toEqual([7, 30])

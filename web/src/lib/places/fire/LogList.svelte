@@ -147,6 +147,13 @@
 </label>
 
 <style>
+  .file code {
+    overflow-wrap: anywhere;
+  }
+  .file input {
+    min-height: 44px;
+    max-width: 100%;
+  }
   .file {
     display: grid;
     gap: 0.3rem;
