@@ -1325,8 +1325,10 @@ class RoastOut(Out):
 
 class FigureOut(Out):
     """The chosen authority's figure, and how the readings stand to it; ``strict``: the figure for
-    people at greater risk. Temperatures are marked, ``{c:70}``, in °C."""
+    people at greater risk. Temperatures are marked, ``{c:70}``, in °C. ``equal_min``: minutes at
+    the reference of the authority's table of equal holds that the readings prove; null: unknown."""
 
+    equal_min: float | None
     profile: str
     figure: str
     temp_c: float | None

@@ -374,7 +374,7 @@ def figure(v: Verdict) -> s.FigureOut:
     """The authority's figure and the readings."""
     return s.FigureOut(
         profile=v.profile, figure=v.figure, temp_c=v.temp_c, standing=v.standing,
-        sentence=v.sentence, strict=v.strict,
+        sentence=v.sentence, strict=v.strict, equal_min=v.equal_min,
     )  # fmt: skip
 
 

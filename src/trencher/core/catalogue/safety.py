@@ -5,6 +5,7 @@ Nothing here says that a plate is safe. A plan is compared with a figure; only a
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
@@ -168,6 +169,26 @@ def profile_named(profile_id: str) -> Profile:
         if profile.id == profile_id:
             return profile
     raise UnknownName("profile", profile_id, PROFILES)
+
+
+LONGEST_GAP_MIN = 15.0
+"""Between readings further apart than this nothing is known: that time does not count."""
+
+
+def measured_equal_min(
+    holding: Holding, readings: Sequence[tuple[float, float]]
+) -> float | None:  # fmt: skip
+    """Minutes at the table's reference that readings of the core, (minute, °C), are proof of: by
+    its z-value, between two readings at the cooler of them, and not at all across a gap. None where
+    no two readings are near enough to each other."""
+    found: float | None = None
+    ordered = sorted(readings)
+    for (at, was), (then, value) in itertools.pairwise(ordered):
+        if then - at > LONGEST_GAP_MIN:
+            continue
+        rate = 10.0 ** ((min(was, value) - holding.ref_c) / holding.z_c)
+        found = (found or 0.0) + rate * (then - at)
+    return found
 
 
 def standing(figure: Figure, readings: list[tuple[float, float]]) -> Standing:

@@ -6,7 +6,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from trencher.core.catalogue.cuts import Cut
-from trencher.core.catalogue.safety import WARM_LIMIT_MIN, Profile, Standing, standing
+from trencher.core.catalogue.safety import (
+    WARM_LIMIT_MIN,
+    Holding,
+    Profile,
+    Standing,
+    measured_equal_min,
+    standing,
+)
 from trencher.core.method.stages import Oven
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.setup import kitchen
@@ -22,7 +29,8 @@ class Caution:
 
 @dataclass(frozen=True)
 class Verdict:
-    """A profile's figure for this cut, and how what was measured stands to it."""
+    """A profile's figure for this cut, and how what was measured stands to it. ``equal_min``: what
+    the measured history adds up to at the reference of its table of equal holds; None: unknown."""
 
     profile: str
     figure: str
@@ -31,6 +39,7 @@ class Verdict:
     standing: Standing
     sentence: str
     strict: str
+    equal_min: float | None = None
 
 
 def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Caution, ...]:
@@ -103,6 +112,15 @@ SENTENCES: dict[Standing, str] = {
 }
 
 
+def _equal(minutes: float | None, holding: Holding) -> str:
+    """What the whole measured history adds up to by the authority's table of equal holds."""
+    asked = f"{holding.ref_min:g} min at {{c:{holding.ref_c:g}}}"
+    if minutes is None:
+        return f" Its table of equal holds asks for {asked}: unknown, no two readings are near."
+    text = f"{minutes:.0f}" if minutes >= 10 else f"{minutes:.1f}"
+    return f" By its table of equal holds the readings add up to {text} of {asked}."
+
+
 SOLVED_C = 0.1
 """A peak is solved to a hundredth and drawn to a degree: this close to the figure is at it."""
 OUTSIDE = "That is about the outside: no reading of the core shows it."
@@ -113,9 +131,13 @@ def plate_verdict(cut: Cut, profile: Profile, readings: Sequence[tuple[float, fl
     figure = profile.figures[cut.safety]
     how = standing(figure, list(readings))
     stand = SENTENCES[how] if figure.temp_c is not None else OUTSIDE
+    equal = None
+    if profile.holding is not None and figure.temp_c is not None:
+        equal = measured_equal_min(profile.holding, readings)
+        stand += _equal(equal, profile.holding)
     return Verdict(
         profile.name, figure.words, figure.temp_c, figure.hold_min, how,
         f"{profile.name}, for this cut: {figure.words}. {stand} "
         "Check with your own authority.",
-        profile.strict,
+        profile.strict, equal,
     )  # fmt: skip
