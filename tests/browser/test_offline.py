@@ -32,6 +32,12 @@ def installed(browser: Browser, site: Site) -> Iterator[Page]:
     context.close()
 
 
+def away(page: Page, site: Site) -> None:
+    """The server goes, and the page has noticed."""
+    site.stop()
+    expect(page.get_by_text("Trencher does not answer")).to_be_visible()
+
+
 def readings(site: Site) -> list[float]:
     return [r.low_c for r in site.house.roasts.session("sirloin").readings]
 
@@ -45,8 +51,7 @@ def test_it_starts_without_its_server_and_hands_over_in_order_once(
     installed: Page, site: Site
 ) -> None:
     page = installed
-    site.stop()
-    expect(page.get_by_text("Trencher does not answer")).to_be_visible()
+    away(page, site)
     page.reload()
     # The last forecast, by the shell's own clock.
     expect(page.get_by_role("heading", level=1)).to_contain_text("Take it out in")
@@ -79,8 +84,7 @@ def test_taken_out_without_the_server_rests_by_the_last_forecast(
     installed: Page, site: Site
 ) -> None:
     page = installed
-    site.stop()
-    expect(page.get_by_text("Trencher does not answer")).to_be_visible()
+    away(page, site)
     page.get_by_role("button", name="Taken out").click()
     # What shows is the rest, reckoned from the take-out that waits here.
     expect(page).to_have_url(re.compile("/board/sirloin"))
@@ -95,8 +99,7 @@ def test_what_comes_too_late_to_be_taken_is_said_and_kept_until_dropped(
     installed: Page, site: Site
 ) -> None:
     page = installed
-    site.stop()
-    expect(page.get_by_text("Trencher does not answer")).to_be_visible()
+    away(page, site)
     page.get_by_role("button", name="Taken out").click()
     expect(page.get_by_text("Kept here")).to_contain_text("Taken out")
     # Meanwhile somebody said it elsewhere.
@@ -114,8 +117,7 @@ def test_what_comes_too_late_to_be_taken_is_said_and_kept_until_dropped(
 def test_an_alarm_answered_without_the_server_stays_answered(installed: Page, site: Site) -> None:
     page = installed
     page.evaluate("localStorage.setItem('trencher.alarm.rings', 'true')")
-    site.stop()
-    expect(page.get_by_text("Trencher does not answer")).to_be_visible()
+    away(page, site)
     # Nobody answers, but the hour comes: alarms ring from what the screen knows.
     due = page.evaluate(
         "JSON.parse(localStorage.getItem('trencher.alarms'))"
@@ -154,8 +156,7 @@ def test_it_goes_in_without_the_server(installed: Page, site: Site) -> None:
     site.house.roasts.choose("pork-loin", "170C until peak 70C; rest open 30min", None)
     opened(page, f"{site.url}/fire/pork-loin")
     expect(page.get_by_role("button", name="Not measured: door closed")).to_be_visible()
-    site.stop()
-    expect(page.get_by_text("Trencher does not answer")).to_be_visible()
+    away(page, site)
     page.get_by_role("button", name="Not measured: door closed").click()
     expect(page.get_by_role("heading", level=1)).to_contain_text("In since")
     expect(page.get_by_text("Kept here")).to_contain_text("It went in")

@@ -53,3 +53,10 @@ export const PLACES: [string, string][] = [
 
 export const placeWords = (place: string): string =>
   PLACES.find(([id]) => id === place)?.[1] ?? place
+
+/** What the scale that was heard of last shows, in grams; undefined without one. */
+export function newestGrams(instruments: readonly Instrument[]): number | undefined {
+  return instruments
+    .flatMap((i) => i.latest.filter((v) => v.unit === 'g'))
+    .toSorted((a, b) => b.at.localeCompare(a.at))[0]?.value
+}

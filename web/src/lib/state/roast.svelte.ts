@@ -78,10 +78,11 @@ export class RoastState {
     this.#looking = false
   }
 
-  async #do(command: () => Promise<Roast>): Promise<boolean> {
+  /** A command; null where what it adds still waits in this browser. */
+  async #do(command: () => Promise<Roast | null>): Promise<boolean> {
     this.busy = true
     try {
-      this.#roast = await command()
+      this.#roast = (await command()) ?? this.#roast
       this.fault = ''
       return true
     } catch (error) {
@@ -93,21 +94,13 @@ export class RoastState {
   }
 
   /** One event: kept in this browser first, handed over now or when the server answers again. */
-  async #enter(command: Command, body: Record<string, unknown>, words: string): Promise<boolean> {
-    this.busy = true
+  #enter(command: Command, body: Record<string, unknown>, words: string): Promise<boolean> {
     const roast = { id: this.id, put_in_at: this.roast?.put_in_at ?? null }
-    try {
+    return this.#do(async () => {
       const got = await queue.send(entryOf(freshKey(), roast, command, body, kitchen.now, words))
-      if (got !== null) this.#roast = got
       this.entered = got?.last_seq ?? null
-      this.fault = ''
-      return true
-    } catch (error) {
-      this.fault = (error as Error).message
-      return false
-    } finally {
-      this.busy = false
-    }
+      return got
+    })
   }
 
   choose(method: string, school: string | null): Promise<boolean> {

@@ -2,6 +2,7 @@
   // The block: the joint itself, to scale, in the colours of what it will be.
   import { http, want, type Buying as BuyingAnswer } from '$lib/api/client'
   import { go } from '$lib/router'
+  import { newestGrams } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import Legend from '$lib/ui/Legend.svelte'
@@ -48,9 +49,7 @@
   )
   /** What a scale that is heard of shows, in grams, if it could be a joint and is not in yet. */
   const onScale = $derived.by(() => {
-    const shown = kitchen.instruments
-      .flatMap((i) => i.latest.filter((v) => v.unit === 'g'))
-      .toSorted((a, b) => b.at.localeCompare(a.at))[0]?.value
+    const shown = newestGrams(kitchen.instruments)
     const taken =
       shown !== undefined && Math.abs(shown / 1000 - (draft?.joint.weight_kg ?? 0)) < 0.005
     return shown === undefined || shown < 100 || shown > 25_000 || taken ? undefined : shown

@@ -1,6 +1,7 @@
 <script lang="ts">
   // What is left: how long it may stand, put away with its weight and its day, planned, used up.
   import type { KeptOut } from '$lib/api/client'
+  import { newestGrams } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { duration, hour, LB, parseHour, parseNumber, sentence, weight } from '$lib/units'
@@ -17,11 +18,7 @@
   let fault = $state('')
   const units = $derived(kitchen.units)
   const metric = $derived(units === 'C')
-  const onScale = $derived(
-    kitchen.instruments
-      .flatMap((i) => i.latest.filter((v) => v.unit === 'g'))
-      .toSorted((a, b) => b.at.localeCompare(a.at))[0]?.value,
-  )
+  const onScale = $derived(newestGrams(kitchen.instruments))
 
   const minute = $derived(Math.floor(kitchen.now.getTime() / 60_000))
   $effect(() => {
