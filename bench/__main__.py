@@ -15,7 +15,7 @@ import numpy as np
 from tests.kitchens import BARE, HOT_THEN_LOW, LOW_BLAST, ONE_HEAT, go, roast, sirloin
 from tests.reference.series import cylinder_centre, slab_centre
 
-from bench.hidden import moved_flagged, survey
+from bench.hidden import moved_flagged, survey, survey_own
 from bench.lines import MethodOfLines
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
@@ -256,7 +256,14 @@ def hidden_rows() -> None:
     """Following hidden roasts made by another model, 48 of each kind, under seeds the follower was
     not tuned on; then those that stray further from what plans assume."""
     aims = {False: {0.5: 0.05, 0.75: 0.03}, True: {0.5: 0.08, 0.75: 0.06}}
-    kinds = [(b, p, g) for b in ("fresh", "wide") for p, g in ((False, "a core"), (True, "a peak"))]
+    sorts = ((False, "a core"), (True, "a peak"))
+    for peak, of in sorts:
+        own = survey_own(48, peak=peak)
+        for share in aims[peak]:
+            miss = float(np.median(np.abs(own.errors[share])))
+            row(f"the core's own model until {of}, {share:.0%} of the time", f"{miss:.1%}", "none",
+                None)  # fmt: skip
+    kinds = [(b, p, g) for b in ("skins fresh", "fresh", "wide") for p, g in sorts]
     for batch, peak, of in kinds:
         goal = f"{of}, {batch}"
         found = survey(48, peak=peak, batch=batch)

@@ -3,29 +3,36 @@
 Truths are drawn around what the cook measured; the follower sees readings of a tip off the axis,
 with noise, and nothing else. Seeds are fixed, so two runs print the same.
 
-Three batches. ``tuned``: the follower's spreads were set while looking at it. ``fresh``: the same
-truths under seeds nobody looked at before the spreads were done. ``wide``: seeds of its own, and an
-oven, a surface and a probe that stray further from what plans assume; its figures were written down
-before it was run for the first time, and are not changed for what it shows.
+``tuned`` and ``skins``: the follower's spreads were set while looking at them. ``fresh`` and
+``skins fresh``: the same under seeds nobody looked at before the spreads were done. ``wide``: seeds
+of its own, and an oven, a surface and a probe that stray further from what plans assume; its
+figures were written down before it was run for the first time, and are not changed for what it
+shows. ``survey_own``: truths of the core's own model, drawn from the plan's own doubts. Nothing can
+be expected to do better than that: what a tip can tell by then is the limit.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 from tests.kitchens import roast
 
+from bench.skins import SKINS, in_skin
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.stages import Method, Minutes, Oven, Rest
+from trencher.core.planner.doubt import QUANTITIES, Doubt, deviation
 from trencher.core.planner.forward import walk, with_rest
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.cooker import Cooker
 from trencher.sim.roast import PretendRoast, Span, Truth
+
+Floats = NDArray[np.float64]
 
 JOINTS = (
     ("beef-sirloin-boned", 1.9, 105.0, 205.0),
@@ -41,6 +48,8 @@ HEATS = (
 )
 COVERS = {"open": 0.0, "tented": 0.6}
 READ_EVERY_MIN = 7.0
+STILL_SHARE = 0.8
+"""A still oven's h for a fan oven's, as the other batches have it."""
 
 
 @dataclass(frozen=True)
@@ -95,13 +104,22 @@ class Batch:
     lag_min: tuple[float, float] = (13.0, 24.0)
     expel_min: tuple[float, float] = (60.0, 180.0)
     oven_sd_c: float = 5.0
+    skins: bool = False
 
 
 BATCHES = {
     "tuned": Batch(2026),
     "fresh": Batch(7741),
     "wide": Batch(90210, -0.08, 0.2, (8.0, 30.0), (40.0, 240.0), 7.0),
+    "skins": Batch(31, skins=True),
+    "skins fresh": Batch(58102, skins=True),
 }
+
+
+def _with_skin(truth: Truth, n: int, rng: np.random.Generator, scale: float) -> Truth:
+    """The same truth in one of the other skins. ``scale``: how this oven's h strays."""
+    skin = SKINS[int(rng.integers(len(SKINS)))]
+    return replace(in_skin(truth, skin), h=skin[3] * (1.0 if n % 2 == 0 else STILL_SHARE) * scale)
 
 
 def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
@@ -129,6 +147,9 @@ def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
         noise_c=float(rng.uniform(0.15, 0.5)), seed=1000 + n,
         expel_min=float(rng.uniform(*drawn.expel_min)), feed=float(rng.uniform(0.6, 1.0)),
     )  # fmt: skip
+    if drawn.skins:
+        scale = float(np.exp(rng.normal(drawn.heat_bias, drawn.heat_sd)))
+        truth = _with_skin(truth, n, rng, scale)
     method, _ = with_rest(plan.method)
     lived = _live(truth, method, None, goal + 6.0)
     if not peak:
@@ -144,13 +165,41 @@ def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
 
 def followed(case: Hidden, now: float, spoilt: Sequence[Reading] = ()) -> Outlook:
     """What the follower makes of it at a minute; ``spoilt`` readings come on top."""
-    first = case.plan.method.stages[0]
+    return _outlook(case.plan, case.lived.reading_c, now, spoilt)
+
+
+def _outlook(
+    plan: Roast, read: Callable[[float], float], now: float, spoilt: Sequence[Reading] = ()
+) -> Outlook:
+    first = plan.method.stages[0]
     ends = {0: first.length.min} if isinstance(first.length, Minutes) else {}
-    times = np.arange(20.0, now + 0.01, READ_EVERY_MIN)
-    values = [case.lived.reading_c(float(t)) for t in times]
-    readings = [Reading(float(t), v, v) for t, v in zip(times, values, strict=True)]
-    line = timeline(walk(kitchen(case.plan)), ends, now)
-    return outlook(case.plan, line, [*readings, *spoilt], now)
+    times = np.arange(20.0, now + 0.01, READ_EVERY_MIN).tolist()
+    readings = [Reading(t, v, v) for t, v in ((t, read(t)) for t in times)]
+    line = timeline(walk(kitchen(plan)), ends, now)
+    return outlook(plan, line, [*readings, *spoilt], now)
+
+
+def survey_own(count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75)) -> Found:
+    """As ``survey``, where the truth is the core's own model in one draw of the plan's doubts."""
+    errors: dict[float, list[float]] = {s: [] for s in shares}
+    held: dict[float, list[bool]] = {s: [] for s in shares}
+    rng = np.random.default_rng([404, peak])
+    for n in range(count):
+        plan = hidden(n, peak=peak, batch="fresh").plan
+        truth = deviation(rng.normal(size=len(QUANTITIES)), plan, Doubt())
+        done = walk(kitchen(plan, deviation=truth))
+        rows, noise = done.end.record[: done.end.rows], rng.normal(0.0, 0.3, 100)
+
+        def read(minute: float, rows: Floats = rows, noise: Floats = noise,
+                 off: float = truth.probe_xi**2) -> float:  # fmt: skip
+            core, bend = (float(np.interp(60.0 * minute, rows[:, 0], rows[:, c])) for c in (3, 6))
+            return round(core + off * bend + float(noise[int(minute / READ_EVERY_MIN)]), 1)
+
+        for share in shares:
+            seen = _outlook(plan, read, share * done.pull_min)
+            errors[share].append((seen.pull_min - done.pull_min) / done.pull_min)
+            held[share].append(seen.pull_band.low <= done.pull_min <= seen.pull_band.high)
+    return Found(errors, held, [])
 
 
 @dataclass(frozen=True)

@@ -192,6 +192,41 @@ def test_they_are_late_asks_by_how_much_and_fits_the_oven(page: Page, site: Site
     soon(page, lambda: site.house.roasts.session("sirloin").log[-1].kind == "rewrote")
 
 
+def test_one_that_is_early_is_held_back_by_just_so_much(page: Page, site: Site) -> None:
+    prepared(site)
+    for core in (32.5, 36.5):
+        site.forward(7)
+        site.house.roasts.read("sirloin", core, core, "core", None)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="It is early").click()
+    course = page.get_by_role("region", name="Change the course")
+    expect(course).to_contain_text(re.compile(r"it comes out \d+ min sooner than planned"))
+    expect(course).to_contain_text("To be ready at the hour that was planned")
+    planned = site.house.roasts.follow("sirloin").planned.end.minutes
+    course.get_by_role("button", name=re.compile("Oven to .* from now on")).click()
+    soon(page, lambda: site.house.roasts.session("sirloin").log[-1].kind == "rewrote")
+    after = site.house.roasts.follow("sirloin").outlook.walk.end.minutes
+    assert after == pytest.approx(planned, abs=6.0)
+
+
+def test_one_that_went_too_far_says_what_each_way_saves(page: Page, site: Site) -> None:
+    prepared(site)
+    site.forward(60)
+    for core in (66.0, 66.5):
+        site.house.roasts.read("sirloin", core, core, "core", None)
+        site.forward(3)
+    site.house.roasts.end_stage("sirloin", 1, None)
+    opened(page, f"{site.url}/fire/sirloin?ask=wrong,overshot")
+    saves = page.get_by_role("list", name="What it saves")
+    expect(saves).to_contain_text(re.compile(r"at 4 mm to 6 mm instead of 8 mm to 12 mm"))
+    expect(saves).to_contain_text(re.compile(r"It loses (\d+ g|[\d.]+ kg) more juice than at 57"))
+    expect(saves).to_contain_text(re.compile(r"slices [\d, ]+ miss it least, by \d+ °C"))
+    course = page.get_by_role("region", name="Change the course")
+    expect(course.get_by_role("button", name="Into the cold for 10 minutes")).to_be_visible()
+    page.get_by_role("button", name="Must carve now").click()
+    expect(course.get_by_role("button", name="Out and carved now")).to_be_visible()
+
+
 def test_of_two_joints_the_one_due_first_speaks_and_a_number_asks_which(
     page: Page, site: Site
 ) -> None:

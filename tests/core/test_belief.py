@@ -42,7 +42,7 @@ def test_a_tip_that_slips_into_fat_and_stays_is_flagged_to_the_last() -> None:
     found = believe(PAST, [*good(4), *wrong], DOUBT)
     assert found.flags == ("", "", "", "", "fat", "fat", "fat", "fat")
     clean = believe(PAST, good(4), DOUBT)
-    assert np.abs(found.theta - clean.theta).max() < 0.05
+    assert np.abs(found.theta - clean.theta).max() < 0.15
 
 
 def test_a_tip_put_right_again_is_believed_again() -> None:

@@ -44,8 +44,10 @@ def test_hotter_air_gains_about_half_as_fast_again_or_more() -> None:
 @pytest.mark.parametrize(
     ("method", "low", "high"),
     [
-        ("115C until 54C; rest tented 1h30", 2.5, 6.0),
-        ("160C until 51C; rest tented 1h30", 6.0, 11.0),
+        ("110C until 54C; rest tented 1h30", 3.0, 6.0),
+        ("125C until 54C; rest tented 1h30", 3.0, 6.0),
+        ("150C until 51C; rest tented 1h30", 6.0, 11.0),
+        ("170C until 51C; rest tented 1h30", 6.0, 11.0),
         ("220C 20min; 160C until 50C; rest tented 1h30", 9.0, 15.0),
     ],
 )

@@ -89,9 +89,12 @@ def test_gentler_ways_are_more_even_and_climb_less() -> None:
 def test_resting_before_the_blast_is_steadier_than_blasting_at_once() -> None:
     found = worked("beef-sirloin-boned")
     assert found["low-then-blast"].pull_core_c > found["low-then-blast-at-once"].pull_core_c
-    assert (found["low-then-blast"].even_fraction or 0) > (
+    # On the coarse grid the even share goes by whole cells; the rim tells them apart.
+    assert (found["low-then-blast"].even_fraction or 0) >= (
         found["low-then-blast-at-once"].even_fraction or 0
     )
+    rims = [found[w].rim_mm for w in ("low-then-blast", "low-then-blast-at-once")]
+    assert (rims[0] or 99.0) < (rims[1] or 0.0)
 
 
 @pytest.mark.parametrize("cut", ["beef-sirloin-boned", "pork-shoulder", "lamb-rack"])

@@ -1385,14 +1385,14 @@ class TroubleLine(Out):
 
 
 class TroubleOut(LeversOut):
-    """What to do about a trouble: the hazard first, then now, then what helps. ``least``: slices
-    that missed the wanted peak least, counted from 1 at the thick end."""
+    """What to do about a trouble: the hazard first, then now, then what helps. ``saves``: of a
+    joint that goes too far, what thinner slices, sauce and choosing the slices save."""
 
     code: str
     words: str
     hazards: list[str]
     now: list[str]
-    least: list[int]
+    saves: list[str]
 
 
 class OutlookOut(Out):

@@ -588,20 +588,12 @@ def levers(
     )  # fmt: skip
 
 
-LEAST_SLICES = 3
-
-
 def trouble(found: Trouble, offered: Levers, record: OvenRecord) -> s.TroubleOut:
     """A trouble and what helps tonight."""
-    following = offered.following
-    wanted = float(following.session.plan["wanted_c"])
-    slices = slices_of(following.outlook.walk.end)
-    order = sorted(range(len(slices)), key=lambda n: abs(slices[n].centre_c - wanted))
-    least = sorted(n + 1 for n in order[:LEAST_SLICES]) if found.code == "overshot" else []
-    told = levers(following, record, offered.base, offered.found)
+    told = levers(offered.following, record, offered.base, offered.found)
     return s.TroubleOut(
         code=found.code, words=found.words, hazards=list(found.hazards), now=list(found.now),
-        least=least, base=told.base, options=told.options,
+        saves=list(offered.saves), base=told.base, options=told.options,
     )  # fmt: skip
 
 

@@ -18,13 +18,15 @@ from trencher.core.belief.timeline import Timeline, timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
 from trencher.core.catalogue.troubles import Trouble, trouble
-from trencher.core.errors import Conflict, InputError, OutOfRange, UnknownName
+from trencher.core.day.saving import savings
+from trencher.core.errors import Conflict, InputError, OutOfRange, TrencherError, UnknownName
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
+from trencher.core.outcome.outcomes import loss_of, slices_of
 from trencher.core.planner.cautions import Verdict, plate_verdict
-from trencher.core.planner.forward import Walk, with_rest
+from trencher.core.planner.forward import Walk, walk, with_rest
 from trencher.core.planner.levers import Lever, Result, compared, delayed, levers, moved
-from trencher.core.planner.setup import Roast
+from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.session import MARKS, Mark, Session, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
@@ -74,11 +76,31 @@ class Following:
 
 @dataclass(frozen=True)
 class Levers:
-    """What can be changed now. ``base``: what going on as it is comes to."""
+    """What can be changed now. ``base``: what going on as it is comes to; ``saves``: what is left
+    to save of a joint that goes too far, besides."""
 
     following: Following
     base: Result
     found: tuple[Lever, ...]
+    saves: tuple[str, ...] = ()
+
+
+def _saves(offered: Levers) -> tuple[str, ...]:
+    """What else is left to save. The juice is compared with this very joint, as the readings make
+    it out, ended by its plan."""
+    following = offered.following
+    roast, nominal = following.roast, following.outlook.nominal
+    loss: float | None = None
+    if following.line.plan.peak_index is not None:
+        planned = replace(roast, method=following.line.plan)
+        try:
+            loss = loss_of(walk(kitchen(planned, deviation=nominal)).end).fraction
+        except TrencherError:
+            loss = None
+    return savings(
+        roast.joint.facts, slices_of(following.outlook.walk.end),
+        float(following.session.plan["wanted_c"]), roast.joint.weight_kg, offered.base.loss, loss,
+    )  # fmt: skip
 
 
 _HAPPENS = (
@@ -495,7 +517,8 @@ class RoastService:
             options = [x for x in options if x.result is None or x.result.peak_c >= least]
         if found.move:
             options += self._moves(offered.following, offered.base)
-        return found, Levers(offered.following, offered.base, tuple(options))
+        saves = _saves(offered) if code == "overshot" else ()
+        return found, Levers(offered.following, offered.base, tuple(options), saves)
 
     def _moves(self, following: Following, base: Result) -> list[Lever]:
         options: list[Lever] = []

@@ -23,9 +23,6 @@ SKIN_WATER_KG_M2 = 3.2
 LATENT_J_KG = 2.3e6
 DOOR_TAU_S, OFF_TAU_MIN = 60.0, 45.0
 WATER_KG_M3 = 760.0
-FILM_FIRST, FILM_FULL, FILM_MOST, FILM_RATE = 0.7, 0.5, 1.0, 1.0
-"""A wet film on the skin, kg/m²: at first, where it counts as wet all over, at most; its share of
-the rate of open water."""
 SIGMA = 5.67e-8
 
 
@@ -33,8 +30,10 @@ SIGMA = 5.67e-8
 class Truth:
     """What is really so. Lengths mm, temperatures °C, ``h`` W/m²K; ``probe_mm`` off the axis;
     ``skin_kg_m2``: water its skin gives off before it is dry. With ``expel_min`` the skin is
-    instead a film fed by ``feed`` of what hot meat expels, that slowly. ``stall_c``: the oven gets
-    no hotter; ``fat_from_min`` … ``fat_to_min``: the tip sits in fat and reads ``fat_c`` low."""
+    instead a film fed by ``feed`` of what hot meat expels, that slowly; the film in kg/m² at first,
+    where it counts as wet all over and at most, and its share of the rate of open water.
+    ``stall_c``: the oven gets no hotter; ``fat_from_min`` … ``fat_to_min``: the tip sits
+    in fat and reads ``fat_c`` low."""
 
     thickness_mm: float
     width_mm: float
@@ -50,6 +49,10 @@ class Truth:
     skin_kg_m2: float = SKIN_WATER_KG_M2
     expel_min: float | None = None
     feed: float = 0.33
+    film_first: float = 0.7
+    film_full: float = 0.5
+    film_most: float = 1.0
+    film_rate: float = 1.0
     stall_c: float | None = None
     fat_from_min: float = 0.0
     fat_to_min: float = 0.0
@@ -85,7 +88,7 @@ class PretendRoast:
     def __post_init__(self) -> None:
         t = self.truth
         self.T, self.water = np.full((NR, NZ), t.start_c), t.skin_kg_m2
-        self.film, self.held = np.full(NZ, FILM_FIRST), np.ones((NR, NZ))
+        self.film, self.held = np.full(NZ, t.film_first), np.ones((NR, NZ))
         # One radius whose circle heats as slowly as the oval, by the usual mean of half-axes.
         a, b = t.thickness_mm / 2000, t.width_mm / 2000
         self.radius = math.sqrt(2.0 * a * a * b * b / (a * a + b * b))
@@ -184,14 +187,14 @@ class PretendRoast:
         wet = np.full(NZ, min(1.0, max(self.water, 0.0) / t.skin_kg_m2))
         pressure = 611.2 * np.exp(17.62 * surface / (243.12 + surface))
         if t.expel_min is not None:
-            wet = np.minimum(1.0, self.film / FILM_FULL) * FILM_RATE
+            wet = np.minimum(1.0, self.film / t.film_full) * t.film_rate
         steam = 5.0e-9 * h * wet * escape * np.maximum(pressure - 2500.0, 0.0)
         steam = np.minimum(steam, h_all * np.maximum(air - surface + 30, 0.0) / LATENT_J_KG)
         flux = h_all * (air - surface) / (1 + h_all / k_half) - LATENT_J_KG * steam
         if t.expel_min is None:
             self.water -= float(steam.mean()) * dt
         else:
-            self.film = np.clip(self.film + (self._expelled(dt) - steam * dt), 0.0, FILM_MOST)
+            self.film = np.clip(self.film + (self._expelled(dt) - steam * dt), 0.0, t.film_most)
             self.water -= float(steam.mean()) * dt
         radial = np.zeros((NR + 1, NZ))
         radial[1:-1] = (T[1:] - T[:-1]) / self.dr * self.outer[:-1]

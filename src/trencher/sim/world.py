@@ -157,7 +157,7 @@ PAST: tuple[PastRoast, ...] = (
         id="pork-neck", name="Pork neck for the dredging crew", days_ago=262,
         joint=_joint("pork-neck", 2.1, 108, 122, 190), wanted_c=90, rest_min=30,
         method="150C until 90C; rest wrapped 30min",
-        truth=_truth(114, 126, 196, 14, oven_off_c=-20.0, start=3.0),
+        truth=_truth(114, 126, 196, 14, oven_off_c=-16.0, start=3.0),
         hour=18, cover=0.95,
         verdict="Good, but everybody waited: 35 minutes late to the table.",
         change="The oven runs cool at 150. Start earlier.",

@@ -43,12 +43,14 @@ Floats = NDArray[np.float64]
 
 MODEL_SD_SHARE = 0.005
 """The model's own error grows with the rise since the start: share of it. Estimate."""
-AGE_SD_C_MIN = 0.01
+AGE_SD_C_MIN = 0.05
 """What the model gets wrong drifts: an older reading says this much less about now. Estimate."""
-FOLLOWED = {"drift": 0.3, "heat": 0.2, "wet": 0.5, "later": 0.15}
-LEFT_SD_SHARE = 0.10
+AGE_FLAG_SD_C_MIN = 0.01
+"""The same where a reading's own credit is judged: what was wrong once does not grow right."""
+FOLLOWED = {"drift": 0.3, "heat": 0.2, "later": 0.15}
+LEFT_SD_SHARE = 0.13
 """What no quantity here can stand for makes the time that is left so much uncertain, share of it.
-This and FOLLOWED were found on hidden roasts of another model (bench.hidden)."""
+This and FOLLOWED were found on hidden roasts of other models (bench.hidden)."""
 ROUNDS = 3
 STEP, SETTLED, SLOPES_HOLD = 0.4, 0.05, 0.6
 """Step of a slope; a round that moves no more than this is the last; slopes hold for so far."""
@@ -122,17 +124,13 @@ class _Seen:
         self.value = np.array([r.value_c for r in readings])
         self.minute = np.array([r.minute for r in readings])
         start, newest = past.joint.start_c, float(self.minute.max())
-        self.own_sd = np.array(
-            [
-                math.hypot(
-                    r.sd_c, MODEL_SD_SHARE * abs(r.value_c - start),
-                    AGE_SD_C_MIN * (newest - r.minute),
-                )
-                for r in readings
-            ]
-        )  # fmt: skip
+        model = np.hypot(
+            np.array([r.sd_c for r in readings]), MODEL_SD_SHARE * (self.value - start)
+        )
+        age = newest - self.minute
+        self.own_sd = np.hypot(model, AGE_FLAG_SD_C_MIN * age)
         near = np.abs(self.minute[:, None] - self.minute[None, :]) < SHARED_MIN
-        self.sd = self.own_sd * np.sqrt(near.sum(axis=1))
+        self.sd = np.hypot(model, AGE_SD_C_MIN * age) * np.sqrt(near.sum(axis=1))
         self._records: dict[Deviation, Floats] = {}
 
     def record(self, theta: Floats) -> Floats:

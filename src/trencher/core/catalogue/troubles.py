@@ -112,7 +112,7 @@ TROUBLES: dict[str, Trouble] = {
             hazards=("A knife in one hand and a hot joint in the other: board on a damp cloth.",),
             now=(
                 "End the climb now: uncovered, off the hot tin, onto a cold plate.",
-                "Slice it thinner than you meant to, warm the plates less, more sauce over it.",
+                "Plates less warm than you meant: a hot plate goes on cooking the slice.",
             ),
             levers=("carve_now", "cold", "open_rest", "out_and_hold"),
             when="any",

@@ -142,11 +142,15 @@ class JointDish:
     def air_c(self, at_min: Floats) -> Floats:
         """The oven's air with the joint in it at these minutes, °C; NaN where it is elsewhere."""
         series = self.forecast.series
-        air = np.interp(at_min - self.start_min, series[:, 0], series[:, 1])
-        inside = np.zeros(len(at_min), dtype=bool)
+        minute = series[:, 0] + self.start_min
+        found = np.full(len(at_min), np.nan)
         for a, b in self.in_oven:
-            inside |= (at_min >= a - 1e-9) & (at_min < b - 1e-9)
-        return np.where(inside, air, np.nan)
+            # Rows lie minutes apart: none of the room's air beyond a span may be drawn into it.
+            rows = (minute >= a - 1e-9) & (minute < b - 1e-6)
+            inside = (at_min >= a - 1e-9) & (at_min < b - 1e-9)
+            if rows.any():
+                found[inside] = np.interp(at_min[inside], minute[rows], series[rows, 1])
+        return found
 
 
 @dataclass(frozen=True, kw_only=True)

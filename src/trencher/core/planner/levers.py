@@ -253,7 +253,10 @@ def delayed(
     if current < len(ahead.stages) and isinstance(ahead.stages[current], Oven):
         slower = _slower(roast, ahead, current, base.end_min + by_min, nominal)
         if slower is not None:
-            found.append(_offer(roast, *slower, base, nominal))
+            offer = _offer(roast, *slower, base, nominal)
+            # Too near its end no oven turned down holds it back: that is no way to be later.
+            if offer.result is not None and offer.result.end_min - base.end_min >= by_min / 2:
+                found.append(offer)
     tail = [i for i, s in enumerate(ahead.stages) if isinstance(s, Rest) and i >= current]
     if tail:
         went = walk(k).stages[tail[-1]]

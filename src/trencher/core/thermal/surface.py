@@ -29,9 +29,10 @@ AT_SIX_TENTHS = -math.log(1.0 - 0.6)
 # --- guesses, none sourced -------------------------------------------------------------------
 EMISSIVITY = 0.9
 """Meat and oven walls: usual value for non-metals."""
-SIDE_SHELTER = 0.65
+SIDE_SHELTER = 0.75
 """Share of the air's heat and radiation that the sides meet: they stand in a tin and see its
-walls. Thermocouples on a roast's sides."""
+walls. Set so that the last degrees and the climb lie amid what kitchens know (docs/adr/0024).
+Thermocouples on a roast's sides."""
 ESCAPE = 1.0
 """Share of the free-water rate at which a roast's film evaporates. Weighing during a roast."""
 FILM_SHARE = 0.5

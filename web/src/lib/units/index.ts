@@ -55,8 +55,9 @@ export function dial(c: number, marks: Marks): string {
   return `${Math.round(marks === 'C' ? c : toF(c))} °${marks}`
 }
 
-/** Weight in kg or in pounds and ounces. */
+/** Weight in kg or in pounds and ounces; so little that a spoon weighs it, in grams. */
 export function weight(kg: number, units: Units): string {
+  if (units === 'C' && kg > 0 && kg < 0.1) return `${Math.round(kg * 1000)} g`
   if (units === 'C') return `${kg.toFixed(2)} kg`
   const ounces = Math.round((kg / LB) * 16)
   return `${Math.floor(ounces / 16)} lb ${ounces % 16} oz`

@@ -59,6 +59,7 @@ describe('gas marks', () => {
 describe('weights and lengths', () => {
   it('says kilograms, or pounds and ounces', () => {
     expect(u.weight(1.9, 'C')).toBe('1.90 kg')
+    expect(u.weight(0.05, 'C')).toBe('50 g')
     expect(u.weight(1.9, 'F')).toBe('4 lb 3 oz')
     expect(u.weight(0.45359237, 'F')).toBe('1 lb 0 oz')
   })

@@ -225,7 +225,13 @@
           {units}
           resting={roast.status === 'resting'}
         />
-        <Levers {held} {putIn} {units} resting={roast.status === 'resting'} />
+        <Levers
+          {held}
+          {putIn}
+          {units}
+          resting={roast.status === 'resting'}
+          early={outlook.planned_pull_min - outlook.pull_min.value}
+        />
         {#each others as other (other.id)}
           {@const due = alarms.all.find((a) => a.roast_id === other.id)}
           <p>

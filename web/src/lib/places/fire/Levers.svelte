@@ -2,23 +2,38 @@
   // What can be changed now: say what is wrong, and see what helps, what it gives and what it costs.
   import type { Levers, Need, Trouble, TroubleLine } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import { hour, sentence, temp, type Units } from '$lib/units'
+  import { duration, hour, sentence, temp, type Units } from '$lib/units'
 
   let {
     held,
     putIn,
     units,
     resting,
-  }: { held: RoastState; putIn: number; units: Units; resting: boolean } = $props()
+    early = 0,
+  }: {
+    held: RoastState
+    putIn: number
+    units: Units
+    resting: boolean
+    /** Minutes it will be out before the plan had it; negative: after. */
+    early?: number
+  } = $props()
 
-  const NEEDS: [Need, string][] = [
+  type Asked = Need | 'early' | 'wrong' | ''
+  const IN_OVEN: [Asked, string][] = [
     ['sooner', 'Must be sooner'],
+    ['early', 'It is early'],
     ['later', 'They are late'],
     ['browner', 'Too pale'],
     ['paler', 'Browned early'],
   ]
+  const RESTING: [Asked, string][] = [
+    ['sooner', 'Must carve now'],
+    ['later', 'They are late'],
+  ]
   const LATE = [10, 20, 30, 40, 60]
-  type Asked = Need | 'wrong' | ''
+  /** Less is within what a rest takes up. */
+  const LEAST_EARLY = 5
   let asked = $state<Asked>('')
   let late = $state<number | null>(null)
   let list = $state<TroubleLine[]>([])
@@ -29,7 +44,20 @@
   let turn = 0
 
   const at = (min: number): string => hour(new Date(putIn + min * 60_000))
-  const needs = $derived(resting ? NEEDS.filter(([id]) => id === 'later') : NEEDS)
+  const howEarly = $derived.by(() => {
+    const by =
+      Math.abs(early) < 1
+        ? 'when it was planned'
+        : `${duration(Math.abs(early))} ${early > 0 ? 'sooner' : 'later'} than planned`
+    const then =
+      early >= LEAST_EARLY
+        ? 'To be ready at the hour that was planned:'
+        : early > -LEAST_EARLY
+          ? 'The rest takes that up: wrapped, it waits.'
+          : 'It is not early.'
+    return `By the readings it comes out ${by}. ${then}`
+  })
+  const needs = $derived(resting ? RESTING : IN_OVEN)
 
   async function work<T extends Levers>(question: Promise<T>): Promise<T | null> {
     const mine = ++turn
@@ -62,6 +90,8 @@
         (all) => (list = all),
         (error: Error) => (fault = error.message),
       )
+    } else if (asked === 'early') {
+      if (early >= LEAST_EARLY) lateBy(Math.round(early))
     } else if (asked !== '' && asked !== 'later') void work(held.levers(asked))
   }
 
@@ -120,6 +150,9 @@
       {/each}
     </div>
   {/if}
+  {#if asked === 'early'}
+    <p>{howEarly}</p>
+  {/if}
   {#if asked === 'wrong'}
     <div class="chips" role="group" aria-label="What is wrong">
       {#each list as line (line.code)}
@@ -140,8 +173,10 @@
     <ul class="now">
       {#each trouble.now as step (step)}<li>{step}</li>{/each}
     </ul>
-    {#if trouble.least.length > 0}
-      <p>Slices {trouble.least.join(', ')} from the thick end missed it least.</p>
+    {#if trouble.saves.length > 0}
+      <ul class="now" aria-label="What it saves">
+        {#each trouble.saves as line (line)}<li>{sentence(line, units)}</li>{/each}
+      </ul>
     {/if}
   {/if}
   {#if found !== null && (asked !== 'wrong' || trouble !== null)}
