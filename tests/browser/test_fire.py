@@ -203,7 +203,7 @@ def test_one_that_is_early_is_held_back_by_just_so_much(page: Page, site: Site) 
     expect(course).to_contain_text(re.compile(r"it comes out \d+ min sooner than planned"))
     expect(course).to_contain_text("To be ready at the hour that was planned")
     planned = site.house.roasts.follow("sirloin").planned.end.minutes
-    course.get_by_role("button", name=re.compile("Oven to .* from now on")).click()
+    course.get_by_role("button", name=re.compile("Out as it comes, then wrapped for")).click()
     soon(page, lambda: site.house.roasts.session("sirloin").log[-1].kind == "rewrote")
     after = site.house.roasts.follow("sirloin").outlook.walk.end.minutes
     assert after == pytest.approx(planned, abs=6.0)

@@ -36,6 +36,17 @@ def test_hotter_is_sooner_and_is_followed_from_now_on(
     assert "180C" in str(after.session.method)
 
 
+def test_taken_out_this_moment_is_out_for_who_asks_in_the_same(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    under_way(house, clock, roasting, 90.0)
+    clock.jump(0.0009996)
+    house.roasts.end_stage(roasting, 1, None)
+    assert house.roasts.follow(roasting).line.pulled_min is not None
+    offered = {x.code for x in house.roasts.levers(roasting).found if x.result is not None}
+    assert "out_and_hold" not in offered
+
+
 def test_it_can_be_taken_back_as_if_it_had_not_been(
     house: House, clock: FastClock, roasting: str
 ) -> None:

@@ -402,7 +402,8 @@ class RoastService:
         """A minute somebody gave, or now. OutOfRange for one that has not come."""
         now = self.minute(session)
         if minute is None:
-            return round(now, 3)
+            # Down, never up: what is entered now has been, also for who asks in the same moment.
+            return math.floor(now * 1000.0) / 1000.0
         if not 0.0 <= minute <= now + LATEST_EARLY_MIN:
             raise OutOfRange(
                 "minute", round(minute, 2), 0, math.floor(now), "minutes since it went in"
@@ -583,7 +584,7 @@ class RoastService:
             {
                 "code": code, "words": lever.words, "method": str(method),
                 "pull_stage": method.pull_index, "ends": ends,
-                "minute": round(self.minute(offered.following.session), 3),
+                "minute": self.minute_given(offered.following.session, None),
             },
         )  # fmt: skip
 

@@ -34,9 +34,15 @@
   const early = $derived(axis.x(now) < axis.x(0) + 40)
   const ribbon = $derived(rows.filter((r) => r[0] >= now - 2))
   const marks = $derived(hours(new Date(put), new Date(put + end * 60_000), width / 110))
-  const air = $derived(
-    outlook.air.filter((r) => r[0] <= Math.max(pull, lastHeat)).map((r) => [r[0], r[1]] as const),
-  )
+  /** Half the width of an hour's text: the last one stays within the picture. */
+  const HALF_HOUR_TEXT = 22
+  /** The air while something is heated: to the very minute, though its rows lie minutes apart. */
+  const air = $derived.by(() => {
+    const to = Math.max(pull, lastHeat)
+    const seen = outlook.air.filter((r) => r[0] <= to).map((r) => [r[0], r[1]] as const)
+    const last = seen.at(-1)
+    return last === undefined ? seen : [...seen, [to, last[1]] as const]
+  })
   const lastHeat = $derived(
     Math.max(0, ...outlook.stages.filter((s) => s.kind === 'oven').map((s) => s.end_min)),
   )
@@ -71,7 +77,11 @@
         y2={height - box.bottom}
         class="grid"
       />
-      <text x={axis.x(ofMinute(at))} y={height - 8} text-anchor="middle">{hour(at)}</text>
+      <text
+        x={Math.min(axis.x(ofMinute(at)), width - HALF_HOUR_TEXT)}
+        y={height - 8}
+        text-anchor="middle">{hour(at)}</text
+      >
     {/each}
     <rect
       x={box.left}
