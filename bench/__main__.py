@@ -331,4 +331,5 @@ def main() -> None:
     hidden_rows()
 
 
-main()
+if __name__ == "__main__":
+    main()
