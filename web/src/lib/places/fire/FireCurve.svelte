@@ -36,6 +36,8 @@
   const marks = $derived(hours(new Date(put), new Date(put + end * 60_000), width / 110))
   /** Half the width of an hour's text: the last one stays within the picture. */
   const HALF_HOUR_TEXT = 22
+  /** Half of "oven there 14:32": it stands beside the line of now, not across it. */
+  const HALF_THERE = 62
   /** The air while something is heated: to the very minute, though its rows lie minutes apart. */
   const air = $derived.by(() => {
     const to = Math.max(pull, lastHeat)
@@ -97,7 +99,13 @@
       {@const x = axis.x(outlook.air_there_min)}
       {@const y = axis.air(airAt(outlook.air_there_min))}
       <line x1={x} x2={x} y1={y} y2={height - box.bottom} class="there" />
-      <text {x} y={y - 8} text-anchor="middle" class="there-text">
+      {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE}
+      <text
+        x={crosses ? axis.x(now) + 6 : x}
+        y={y - 8}
+        text-anchor={crosses ? 'start' : 'middle'}
+        class="there-text"
+      >
         oven there {hour(new Date(put + outlook.air_there_min * 60_000))}
       </text>
     {/if}

@@ -216,8 +216,11 @@
   }
   .acts {
     display: grid;
-    grid-template-columns: repeat(5, 1fr);
+    grid-template-columns: repeat(6, 1fr);
     gap: 0.5rem;
+  }
+  .acts .act {
+    padding-inline: 0.75rem;
   }
   .act[aria-expanded='true'] {
     box-shadow: inset 0 0 0 3px var(--focus);

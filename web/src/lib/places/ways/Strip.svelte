@@ -25,6 +25,8 @@
     marks: Marks
   } = $props()
 
+  /** What a dial's number takes: a late one ends before the carving line. */
+  const DIAL_TEXT = 50
   const BASE = $derived(height - 12)
   const core = $derived((c: number): number => BASE - (Math.max(c, 0) / 100) * (height - 34))
   const air = $derived((c: number): number => BASE - (Math.max(c, 0) / 300) * (height - 18))
@@ -73,7 +75,13 @@
   {/each}
   {#each heated as stage (stage.start_min)}
     {#if stage.dial_c !== null}
-      <text x={x(stage.start_min) + 3} y={air(stage.air_c ?? 0) - 5} class="dial">
+      {@const late = x(stage.start_min) + DIAL_TEXT > x(serveMin)}
+      <text
+        x={late ? x(serveMin) - 5 : x(stage.start_min) + 3}
+        y={air(stage.air_c ?? 0) - 5}
+        text-anchor={late ? 'end' : 'start'}
+        class="dial"
+      >
         {dial(stage.dial_c, marks)}
       </text>
     {/if}
