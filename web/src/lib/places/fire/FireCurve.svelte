@@ -38,6 +38,7 @@
   const HALF_HOUR_TEXT = 22
   /** Half of "oven there 14:32": it stands beside the line of now, not across it. */
   const HALF_THERE = 62
+  const NARROW = 480
   /** The air while something is heated: to the very minute, though its rows lie minutes apart. */
   const air = $derived.by(() => {
     const to = Math.max(pull, lastHeat)
@@ -100,13 +101,19 @@
       {@const y = axis.air(airAt(outlook.air_there_min))}
       <line x1={x} x2={x} y1={y} y2={height - box.bottom} class="there" />
       {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE}
+      {@const at = crosses ? axis.x(now) + 6 : x}
+      {@const there = hour(new Date(put + outlook.air_there_min * 60_000))}
       <text
-        x={crosses ? axis.x(now) + 6 : x}
-        y={y - 8}
+        x={at}
+        y={y - (width < NARROW ? 21 : 8)}
         text-anchor={crosses ? 'start' : 'middle'}
         class="there-text"
       >
-        oven there {hour(new Date(put + outlook.air_there_min * 60_000))}
+        {#if width < NARROW}
+          oven there<tspan x={at} dy="15">{there}</tspan>
+        {:else}
+          oven there {there}
+        {/if}
       </text>
     {/if}
     <path d={ribbonPath(ribbon, axis.x, axis.y)} class="ribbon" />

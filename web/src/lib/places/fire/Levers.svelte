@@ -219,9 +219,6 @@
     grid-template-columns: repeat(6, 1fr);
     gap: 0.5rem;
   }
-  .acts .act {
-    padding-inline: 0.75rem;
-  }
   .act[aria-expanded='true'] {
     box-shadow: inset 0 0 0 3px var(--focus);
   }
@@ -250,6 +247,11 @@
   }
   em {
     font-style: normal;
+  }
+  @media (min-width: 861px) {
+    .acts .act {
+      padding-inline: 0.75rem;
+    }
   }
   @media (max-width: 860px) {
     .acts {
