@@ -45,6 +45,17 @@ def test_a_tip_that_slips_into_fat_and_stays_is_flagged_to_the_last() -> None:
     assert np.abs(found.theta - clean.theta).max() < 0.15
 
 
+@pytest.mark.parametrize("off", [-6.0, -5.0, 6.0])
+@pytest.mark.parametrize("count", [2, 3, 4, 5])
+def test_however_long_a_wrong_tip_reads_on_what_it_read_before_is_believed(
+    off: float, count: int
+) -> None:
+    times = [20.0 + 6.0 * n for n in range(6 + count)]
+    values = [v + (off if n >= 6 else 0.0) for n, v in enumerate(truth(times))]
+    found = believe(PAST, [Reading(m, v, v) for m, v in zip(times, values, strict=True)], DOUBT)
+    assert [bool(f) for f in found.flags] == [False] * 6 + [True] * count
+
+
 def test_a_tip_put_right_again_is_believed_again() -> None:
     values = truth(TIMES)
     mixed = [*good(4), Reading(TIMES[4], values[4] - 8, values[4] - 8)]

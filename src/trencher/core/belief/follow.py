@@ -60,6 +60,8 @@ SHARED_MIN = 2.5
 """Readings nearer to each other than this err alike: together they say what one says. Estimate."""
 TRUSTED, JUMP_C = 2, 4.0
 """A tip that has read well so often is believed against what it reads after a jump this high."""
+SUDDEN_MIN = 15.0
+"""Between readings further apart a model that is wrong may drift as far as a tip jumps."""
 CURVE_EVERY_MIN = 2.0
 STUCK_MIN = 240.0
 LOOK_SHARE, LOOK_MIN, LOOK_MAX = 0.5, 4.0, 40.0
@@ -178,14 +180,14 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
     everything = np.ones(len(used), dtype=bool)
     theta, hessian = _fit(seen, everything)
     flags = _flags(seen, theta)
-    if any(flags):
-        trusted = _before_the_jump(seen, theta)
-        if trusted is not None:
-            theta, hessian = _fit(seen, trusted)
-            again = np.array([not flag for flag in _flags(seen, theta)])
-            if (again != trusted).any():
-                theta, hessian = _fit(seen, again)
-            flags = _flags(seen, theta)
+    # A fit half-way between good and wrong readings flags none: a sudden jump is looked at as well.
+    trusted = _before_the_jump(seen, theta, math.inf if any(flags) else SUDDEN_MIN)
+    if trusted is not None:
+        theta, hessian = _fit(seen, trusted)
+        again = np.array([not flag for flag in _flags(seen, theta)])
+        if (again != trusted).any():
+            theta, hessian = _fit(seen, again)
+        flags = _flags(seen, theta)
     flagged = iter(flags)
     told = tuple(next(flagged) if r.place in BELIEVED else "" for r in readings)
     covariance = np.asarray(np.linalg.inv(hessian), dtype=np.float64)
@@ -219,9 +221,10 @@ def _fit(seen: _Seen, use: NDArray[np.bool_]) -> tuple[Floats, Floats]:
     return theta, hessian
 
 
-def _before_the_jump(seen: _Seen, theta: Floats) -> NDArray[np.bool_] | None:
-    """The readings before the newest tip's greatest jump; None where it never jumped, or had read
-    too little before to be believed."""
+def _before_the_jump(seen: _Seen, theta: Floats, within_min: float) -> NDArray[np.bool_] | None:
+    """The readings before the newest tip's greatest jump from one reading to one at most
+    ``within_min`` later; None where it never jumped, or had read too little before to be
+    believed."""
     miss = seen.value - seen.shown(theta)
     newest = [
         i for i in np.argsort(seen.minute, kind="stable").tolist()
@@ -233,6 +236,7 @@ def _before_the_jump(seen: _Seen, theta: Floats) -> NDArray[np.bool_] | None:
         return None
     jumps = np.abs(np.diff(miss[newest]))
     jumps[: TRUSTED - 1] = 0.0
+    jumps[np.diff(seen.minute[newest]) > within_min] = 0.0
     at = int(np.argmax(jumps))
     if jumps[at] < JUMP_C:
         return None
