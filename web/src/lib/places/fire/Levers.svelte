@@ -52,7 +52,7 @@
     const then =
       early >= LEAST_EARLY
         ? 'To be ready at the hour that was planned:'
-        : early > -LEAST_EARLY
+        : early >= 1
           ? 'The rest takes that up: wrapped, it waits.'
           : 'It is not early.'
     return `By the readings it comes out ${by}. ${then}`
@@ -102,7 +102,9 @@
 
   async function wrong(code: string): Promise<void> {
     trouble = null
-    trouble = await work(held.trouble(code))
+    const answer = await work(held.trouble(code))
+    // Null is an older question's: a newer one may have been answered meanwhile.
+    if (answer !== null) trouble = answer
   }
 
   async function pull(code: string): Promise<void> {
