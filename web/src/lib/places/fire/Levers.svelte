@@ -218,7 +218,7 @@
   }
   .acts {
     display: grid;
-    grid-template-columns: repeat(6, 1fr);
+    grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
     gap: 0.5rem;
   }
   .act[aria-expanded='true'] {
