@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: help install demo run lan dev test test-quick check bench screenshots types chromium lock clean
+.PHONY: help install demo run lan dev test test-quick check fit bench screenshots types chromium lock clean
 
 help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -74,6 +74,9 @@ test: install $(VENV)/.dev chromium check ## everything CI runs: types, lint, un
 
 test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without the browser
 	$(PY) -m pytest -x -m "not browser" -n 2 --dist loadfile
+
+fit: $(VENV)/.kernel ## fit the uncertain constants to the field, and write docs/fit.md
+	OMP_NUM_THREADS=1 PYTHONPATH=src:. $(PY) -m bench.fit
 
 bench: $(VENV)/.kernel ## print the speed and accuracy rows
 	test -x $(VENV)-bench/bin/python || python3 -m venv $(VENV)-bench

@@ -15,11 +15,13 @@ import numpy as np
 from tests.kitchens import BARE, HOT_THEN_LOW, LOW_BLAST, ONE_HEAT, go, roast, sirloin
 from tests.reference.series import cylinder_centre, slab_centre
 
-from bench.hidden import moved_flagged, survey, survey_own
+from bench.field import agreement, held_by_bands, inside, measured, ratio, sets
+from bench.hidden import first_forecasts, moved_flagged, survey, survey_own
 from bench.lines import MethodOfLines
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
+from trencher.core.catalogue.field import KNOWN
 from trencher.core.catalogue.sides import SIDES
 from trencher.core.day.dishes import JointDish, OvenPlace, Room, SideDish, Table
 from trencher.core.day.order import running_order
@@ -252,9 +254,44 @@ def full_row() -> None:
     )  # fmt: skip
 
 
+def field_rows() -> None:
+    """The model beside what is printed and what kitchens know; docs/fit.md has every row."""
+    everything: list[float] = []
+    for name, rows in sets().items():
+        ratios = [ratio(r) for r in rows]
+        everything += ratios
+        found = agreement(ratios)
+        row(
+            f"{name}: {found.count} printed rows, median of plan over printed",
+            f"{found.median:.2f}", "0.93 to 1.07", 0.93 <= found.median <= 1.07,
+        )  # fmt: skip
+    found = agreement(everything)
+    row("all printed rows: RMS of the logarithm", f"{found.rms:.2f}", "0.15", found.rms <= 0.15)
+    row(
+        "all printed rows: least and most", f"{found.least:.2f} {found.most:.2f}", "0.75 to 1.33",
+        found.least >= 0.75 and found.most <= 1.33,
+    )  # fmt: skip
+    held = float(np.mean(held_by_bands()))
+    row("80 % bands from cut and weight that hold the midpoint", f"{held:.0%}", "70 to 92 %",
+        0.70 <= held <= 0.92)  # fmt: skip
+    for known in KNOWN:
+        value = measured(known)
+        low, high = known.between
+        row(
+            f"{known.words[:52]}{' (aside)' if known.aside else ''}", f"{value:.3g}",
+            f"{low:g} to {high:g}", inside(known, value),
+        )  # fmt: skip
+
+
 def hidden_rows() -> None:
     """Following hidden roasts made by another model, 48 of each kind, under seeds the follower was
     not tuned on; then those that stray further from what plans assume."""
+    for peak, of in ((False, "a core"), (True, "a peak")):
+        logs = np.log(first_forecasts(48, peak=peak))
+        miss, lean = float(np.median(np.abs(logs))), float(np.median(logs))
+        row(f"first forecast of hidden roasts until {of}, median error", f"{miss:.1%}", "15 %",
+            miss <= 0.15)  # fmt: skip
+        row("  its lean", f"{lean:+.1%}", "5 %", abs(lean) <= 0.05)
     aims = {False: {0.5: 0.05, 0.75: 0.03}, True: {0.5: 0.08, 0.75: 0.06}}
     sorts = ((False, "a core"), (True, "a peak"))
     for peak, of in sorts:
@@ -263,7 +300,7 @@ def hidden_rows() -> None:
             miss = float(np.median(np.abs(own.errors[share])))
             row(f"the core's own model until {of}, {share:.0%} of the time", f"{miss:.1%}", "none",
                 None)  # fmt: skip
-    kinds = [(b, p, g) for b in ("skins fresh", "fresh", "wide") for p, g in sorts]
+    kinds = [(b, p, g) for b in ("fresh", "wide") for p, g in sorts]
     for batch, peak, of in kinds:
         goal = f"{of}, {batch}"
         found = survey(48, peak=peak, batch=batch)
@@ -328,6 +365,7 @@ def main() -> None:
     speed_rows()
     accuracy_rows()
     general_rows()
+    field_rows()
     hidden_rows()
 
 

@@ -3,12 +3,12 @@
 Truths are drawn around what the cook measured; the follower sees readings of a tip off the axis,
 with noise, and nothing else. Seeds are fixed, so two runs print the same.
 
-``tuned`` and ``skins``: the follower's spreads were set while looking at them. ``fresh`` and
-``skins fresh``: the same under seeds nobody looked at before the spreads were done. ``wide``: seeds
-of its own, and an oven, a surface and a probe that stray further from what plans assume; its
-figures were written down before it was run for the first time, and are not changed for what it
-shows. ``survey_own``: truths of the core's own model, drawn from the plan's own doubts. Nothing can
-be expected to do better than that: what a tip can tell by then is the limit.
+Every truth wears one of ``skins.SKINS``, which do what the field knows. ``tuned``: the follower's
+spreads were set while looking at it. ``fresh``: the same under seeds nobody looked at before the
+spreads were done. ``wide``: seeds of its own, and an oven, a surface and a probe that stray further
+from what plans assume. ``survey_own``: truths of the core's own model, drawn
+from the plan's own doubts. Nothing can be expected to do better than that: what a tip can tell by
+then is the limit.
 """
 
 from __future__ import annotations
@@ -20,7 +20,7 @@ import numpy as np
 from numpy.typing import NDArray
 from tests.kitchens import roast
 
-from bench.skins import SKINS, in_skin
+from bench.skins import SKINS, STILL_SHARE, in_skin
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
@@ -48,8 +48,6 @@ HEATS = (
 )
 COVERS = {"open": 0.0, "tented": 0.6}
 READ_EVERY_MIN = 7.0
-STILL_SHARE = 0.8
-"""A still oven's h for a fan oven's, as the other batches have it."""
 
 
 @dataclass(frozen=True)
@@ -96,23 +94,19 @@ def _crossing(lived: PretendRoast, core_c: float) -> float:
 @dataclass(frozen=True)
 class Batch:
     """How truths are drawn: seed, spread and bias of the surface's heat (of its logarithm), the
-    oven's lag, minutes until wet meat has expelled its water, and the spread of the dial."""
+    oven's lag, and the spread of the dial."""
 
     seed: int
     heat_bias: float = 0.0
     heat_sd: float = 0.12
     lag_min: tuple[float, float] = (13.0, 24.0)
-    expel_min: tuple[float, float] = (60.0, 180.0)
     oven_sd_c: float = 5.0
-    skins: bool = False
 
 
 BATCHES = {
     "tuned": Batch(2026),
     "fresh": Batch(7741),
-    "wide": Batch(90210, -0.08, 0.2, (8.0, 30.0), (40.0, 240.0), 7.0),
-    "skins": Batch(31, skins=True),
-    "skins fresh": Batch(58102, skins=True),
+    "wide": Batch(90210, -0.08, 0.2, (8.0, 30.0), 7.0),
 }
 
 
@@ -141,15 +135,12 @@ def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
         width_mm=size.width_mm * float(np.exp(rng.normal(0, 0.05))),
         length_mm=length * float(np.exp(rng.normal(0, 0.03))),
         start_c=6.0 + float(np.clip(rng.normal(0, 2.3), -4.5, 4.5)),
-        h=(7.5 if n % 2 == 0 else 6.0) * float(np.exp(rng.normal(drawn.heat_bias, drawn.heat_sd))),
         oven_off_c=float(rng.normal(0, drawn.oven_sd_c)), swing_c=float(rng.uniform(1, 6)),
         lag_min=float(rng.uniform(*drawn.lag_min)), probe_mm=float(rng.uniform(1, 8)),
         noise_c=float(rng.uniform(0.15, 0.5)), seed=1000 + n,
-        expel_min=float(rng.uniform(*drawn.expel_min)), feed=float(rng.uniform(0.6, 1.0)),
     )  # fmt: skip
-    if drawn.skins:
-        scale = float(np.exp(rng.normal(drawn.heat_bias, drawn.heat_sd)))
-        truth = _with_skin(truth, n, rng, scale)
+    scale = float(np.exp(rng.normal(drawn.heat_bias, drawn.heat_sd)))
+    truth = _with_skin(truth, n, rng, scale)
     method, _ = with_rest(plan.method)
     lived = _live(truth, method, None, goal + 6.0)
     if not peak:
@@ -200,6 +191,12 @@ def survey_own(count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75))
             errors[share].append((seen.pull_min - done.pull_min) / done.pull_min)
             held[share].append(seen.pull_band.low <= done.pull_min <= seen.pull_band.high)
     return Found(errors, held, [])
+
+
+def first_forecasts(count: int, *, peak: bool, batch: str = "fresh") -> list[float]:
+    """Planned over true minutes of hidden roasts, before anything is read."""
+    cases = [hidden(n, peak=peak, batch=batch) for n in range(count)]
+    return [walk(kitchen(c.plan)).pull_min / c.pull_min for c in cases]
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,12 @@ from trencher.core.thermal.simulation import Simulation
 Vector = np.ndarray
 
 
+def near_end(temp: Vector, j: int) -> Vector:
+    """A third of a disc in from the end: a parabola through the end and the means of two discs."""
+    beside = temp[1] if j == 0 else temp[-2]
+    return np.asarray(temp[j] + (temp[j] - beside) / 6)
+
+
 class MethodOfLines:
     """Cells of one joint as one long vector."""
 
@@ -109,9 +115,9 @@ class MethodOfLines:
             behind = np.repeat(T[:, -1:], 5, axis=1)
             resist = b.outer[-1] * b.half[:, None] / k[:, -1:] + coats[:, kernel.C_RESIST]
             for side, j in enumerate(ends):
-                # The end's own: the mean of its cells, through half a disc.
-                behind[j, 4] = (b.end[side] * T[j]).sum() / b.end[side].sum()
-                resist[j, 4] = 0.5 * b.depth / ((b.end[side] * k[j]).sum() / b.end[side].sum())
+                # The end's own: the mean of its cells, a third of a disc in.
+                behind[j, 4] = (b.end[side] * near_end(T, j)).sum() / b.end[side].sum()
+                resist[j, 4] = b.depth / 3 / ((b.end[side] * k[j]).sum() / b.end[side].sum())
             Ts = behind + 0.5 * (air - behind)
             for _ in range(6):
                 latent = 2.501e6 - 2400.0 * Ts
@@ -127,7 +133,7 @@ class MethodOfLines:
             flux = (Ts - behind) / resist
             heat[:, -1] += (flux[:, around] * skin * shares).sum(axis=1)
             for side, j in enumerate(ends):
-                heat[j] += b.end[side] * (Ts[j, 4] - T[j]) * k[j] / (0.5 * b.depth)
+                heat[j] += b.end[side] * (Ts[j, 4] - near_end(T, j)) * k[j] / (b.depth / 3)
             of_film = np.where(wet > 0, by_film / np.maximum(wet, 1e-12), 1.0)
             of_film = np.where(coats[:, kernel.C_SEEP] > 0, of_film, 1.0)
             dW, drim = np.zeros((nz, nr)), np.zeros((nz, 5))

@@ -136,4 +136,5 @@ def main() -> None:
         close()
 
 
-main()
+if __name__ == "__main__":
+    main()

@@ -97,7 +97,7 @@ def follow(
 
     described = read_roast(load_json(_read(roast)))
     for found in replayed(described, lines_of(read_csv(_text(readings)))):
-        print(json.dumps(write_following(*found), ensure_ascii=False), flush=True)
+        print(json.dumps(write_following(found), ensure_ascii=False), flush=True)
 
 
 @app.command()

@@ -89,12 +89,12 @@ def test_alarms_of_the_kitchen_and_their_answer(
 ) -> None:
     clock.jump(25.0)
     found = client.get("/api/alarms").json()
-    assert [a["code"] for a in found] == ["stage:0", "look:0", "soon:1", "out:1", "rest"]
+    assert [a["code"] for a in found] == ["turn_down:2", "look:0", "soon:out:1", "out:1", "rest"]
     assert "Turn it down to 172 °C" in found[0]["words"]
-    client.post(f"/api/roasts/{roasting}/answer", json={"code": "stage:0"})
+    client.post(f"/api/roasts/{roasting}/answer", json={"code": "turn_down:2"})
     again = client.get("/api/alarms").json()
     # Heard but not done: it comes again, three minutes after it was heard.
-    stage = next(a for a in again if a["code"] == "stage:0")
+    stage = next(a for a in again if a["code"] == "turn_down:2")
     assert stage["at"] > found[0]["at"]
     client.post(f"/api/roasts/{roasting}/answer", json={"code": "look:0"})
     look = next(a for a in client.get("/api/alarms").json() if a["code"] == "look:0")

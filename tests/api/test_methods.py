@@ -83,7 +83,19 @@ def test_unsuited_ways_come_with_their_reason_and_without_a_forecast(client: Tes
     good = [w for w in ways if w["forecast"]]
     assert all(w["hands_on_min"] > 5 for w in good)
     low, high = good[0]["forecast"]["servings"]
-    assert 5 < low < high < 15
+    assert 9 < low < high < 20
+
+
+def test_printed_rules_stand_beside_what_is_computed(client: TestClient) -> None:
+    found = client.post("/api/printed", json=WISH).json()
+    assert {b["rule"].split(", ")[-1] for b in found} == {"rare", "medium", "well done"}
+    for b in found:
+        assert b["air_c"] == 180
+        assert b["computed_min"] > 0
+        assert b["ends_c"] > b["until_c"]
+        assert "British" in b["who"]
+    game = WISH | {"joint": {"cut": "venison-loin", "weight_kg": 0.8}}
+    assert client.post("/api/printed", json=game).json() == []
 
 
 def test_fragile_moments_and_what_ifs_come_with_sentences(client: TestClient) -> None:

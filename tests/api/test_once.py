@@ -80,3 +80,20 @@ def test_a_key_has_a_form(client: TestClient, roasting: str) -> None:
         headers={"Idempotency-Key": "no spaces, please"},
     )  # fmt: skip
     assert bad.status_code == 422
+
+
+def test_seeing_what_the_way_waits_for_is_one_entry_and_ends_its_stage(
+    client: TestClient, clock: FastClock
+) -> None:
+    from tests.service.conftest import PLAN
+
+    roast = client.post("/api/roasts", json=PLAN).json()["id"]
+    method = "220C until brown; 150C until 50C; rest open 20min"
+    client.post(f"/api/roasts/{roast}/way", json={"method": method})
+    client.post(f"/api/roasts/{roast}/put-in", json={"core_c": 6.0})
+    clock.jump(30)
+    path, body = f"/api/roasts/{roast}/marks", {"what": "browned", "minute": 30.0}
+    first, again = (client.post(path, json=body, headers=KEY).json() for _ in range(2))
+    assert first["ends"] == {"0": 30.0}
+    assert again["last_seq"] == first["last_seq"]
+    assert first["log"][-1]["data"]["seen"] == "browned"

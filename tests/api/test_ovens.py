@@ -85,11 +85,11 @@ def test_which_oven_tonight_says_whether_it_fits_and_which_suits(
 
 
 def test_a_bare_element_near_the_top_browns_it(client: TestClient) -> None:
-    oven = add(client, max_c=240, shelves_mm=[260, 140], bare_element=True)
-    body = WISH | {"oven_id": oven, "method": "150C 1h30; rest open 10min"}
+    oven = add(client, max_c=240, shelves_mm=[360, 260], bare_element=True)
+    body = WISH | {"oven_id": oven, "method": "150C 45min; rest open 10min"}
     roomy = client.post("/api/forecast", json=body).json()["crust"]
     client.put(f"/api/ovens/{oven}", json=RANGE | {
-        "max_c": 240, "shelves_mm": [130], "bare_element": True,
+        "max_c": 240, "shelves_mm": [155], "bare_element": True,
     })  # fmt: skip
     assert client.post("/api/forecast", json=body).json()["crust"] > roomy + 0.05
 

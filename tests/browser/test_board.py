@@ -15,7 +15,7 @@ from tests.browser.test_places import opened, prepared
 @pytest.fixture
 def resting(site: Site) -> Site:
     prepared(site)
-    site.forward(45)
+    site.forward(33)
     site.house.roasts.end_stage("sirloin", 1, None)
     site.forward(25)
     return site
@@ -111,7 +111,7 @@ def test_a_loggers_file_is_taken_in_at_the_fire(page: Page, site: Site) -> None:
     chooser.set_input_files({"name": "log.csv", "mimeType": "text/csv", "buffer": bad})
     expect(page.get_by_role("alert")).to_contain_text("minute")
     assert len(site.house.roasts.session("sirloin").readings) == 1
-    good = b"minute,core_c,event,seconds\n30,9.5,,\n41,13,door,40\n50,18.5,,\n"
+    good = b"minute,core_c,event,seconds\n24,7.5,,\n31,11,door,40\n36,14.5,,\n"
     chooser.set_input_files({"name": "log.csv", "mimeType": "text/csv", "buffer": good})
     soon(page, lambda: len(site.house.roasts.session("sirloin").readings) == 4)
     assert [m.seconds for m in site.house.roasts.session("sirloin").marks] == [40]

@@ -6,7 +6,7 @@ import re
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Locator, Page, Route, expect
 
 from tests.browser.conftest import Site
 from tests.browser.test_places import opened
@@ -30,7 +30,7 @@ def say(box: Locator, text: str) -> None:
 def test_a_label_is_read_on_this_dial_and_judged(page: Page, box: Locator) -> None:
     say(box, "Roast at 200C/180C fan for 20 min per 500g plus 20. Season well.")
     expect(box).to_contain_text(
-        re.compile(r"it would be \d+ °C in the middle; for 57 °C take it out \d+ minutes later")
+        re.compile(r"it would be \d+ °C in the middle; for 57 °C take it out \d+ minutes earlier")
     )
     steps = box.get_by_role("row").filter(has_text="180C")
     expect(steps).to_contain_text(re.compile(r"fan air\s*180 °C the same air\s*190 °C"))
@@ -89,3 +89,17 @@ def test_what_was_read_is_taken_to_be_shaped(page: Page, box: Locator) -> None:
     expect(text).to_have_value("150C fan 2h")
     page.get_by_role("button", name="Undo").click()
     expect(text).to_have_value(re.compile(r"until 50C; rest open 25min$"))
+
+
+def test_what_is_typed_before_the_joint_is_known_is_read_when_it_is(page: Page, site: Site) -> None:
+    asked: list[Route] = []
+    opened(page, f"{site.url}/book")
+    page.route("**/roasts/sirloin", lambda route: asked.append(route))
+    page.keyboard.press("r")
+    reckoner = page.get_by_role("dialog", name="Reckoner")
+    say(reckoner, "180C fan until 60C")
+    page.wait_for_timeout(600)  # longer than the pause it takes for the end of the typing
+    assert asked, "the joint was not asked for"
+    for route in asked:
+        route.continue_()
+    expect(reckoner.locator("p.big").first).to_contain_text("in the middle")

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import pytest
 
 from tests.kitchens import HOT_THEN_LOW, go, roast
+from trencher.core.belief.agenda import agenda
 from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.belief.follow import outlook
+from trencher.core.belief.happened import Happening, happened
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
 from trencher.core.planner.hands import hands_on_min, hands_so_far_min
@@ -20,34 +20,44 @@ def heard(
     now: float, ends: dict[int, float] | None = None, answered: dict[str, float] | None = None,
     *, readings: tuple[Reading, ...] = (), watched: bool = False, wanted: float = 57.0,
 ) -> dict[str, Alarm]:  # fmt: skip
-    line = timeline(PLANNED, ends or {}, now)
-    found = outlook(PLAN, line, readings, now)
-    return {
-        a.code: a
-        for a in alarms(
-            line, PLANNED, found, wanted_c=wanted, answered=answered or {}, watched=watched,
-            dial=lambda s: f"{s.temp.c:.0f}",
-        )
-    }  # fmt: skip
+    return told(
+        HOT_THEN_LOW, now, ends, answered, readings=readings, watched=watched, wanted=wanted
+    )
+
+
+def told(
+    way: str, now: float, ends: dict[int, float] | None = None,
+    answered: dict[str, float] | None = None, *, readings: tuple[Reading, ...] = (),
+    watched: bool = False, wanted: float = 57.0, done: tuple[Happening, ...] = (),
+) -> dict[str, Alarm]:  # fmt: skip
+    plan, planned = roast(way), PLANNED if way == HOT_THEN_LOW else go(way)
+    line = happened(timeline(planned, ends or {}, now), done, now)
+    found = outlook(plan, line, readings, now)
+    steps = agenda(
+        line, planned, found, done, readings, sides=4, looks=not watched,
+        dial=lambda s: f"{s.temp.c:.0f}",
+    )  # fmt: skip
+    heard = alarms(line, found, steps, wanted_c=wanted, answered=answered or {})
+    return {a.code: a for a in heard}
 
 
 def test_the_turn_down_is_due_when_its_minutes_are_over() -> None:
     found = heard(10.0)
-    assert found["stage:0"].due_min == pytest.approx(20.0)
-    assert found["stage:0"].words == "Turn it down to 160 now."
+    assert found["turn_down:2"].due_min == pytest.approx(20.0)
+    assert found["turn_down:2"].words == "Turn it down to 160 now."
 
 
 def test_a_screen_that_loses_its_server_has_all_that_is_to_come() -> None:
     found = heard(10.0)
     assert list(found) == sorted(found, key=lambda c: found[c].due_min)
-    later = heard(60.0, {0: 20.0})
+    later = heard(45.0, {0: 20.0})
     assert found["out:1"].due_min == pytest.approx(later["out:1"].due_min, abs=4.0)
     assert found["rest"].due_min > found["out:1"].due_min + 10.0
 
 
 def test_the_take_out_has_an_early_warning() -> None:
-    found = heard(60.0, {0: 20.0})
-    assert found["out:1"].due_min - found["soon:1"].due_min == pytest.approx(5.0)
+    found = heard(40.0, {0: 20.0})
+    assert found["out:1"].due_min - found["soon:out:1"].due_min == pytest.approx(5.0)
     assert found["out:1"].words.startswith("Take it out now, at {c:4")
 
 
@@ -61,7 +71,7 @@ def test_a_look_stays_due_until_somebody_looks_and_nobody_need_with_a_tip_in() -
 
 def test_heard_is_silent_but_what_must_be_done_comes_again() -> None:
     at = {0: 20.0}
-    assert "soon:1" not in heard(80.0, at, {"soon:1": 80.0})
+    assert "soon:out:1" not in heard(80.0, at, {"soon:out:1": 80.0})
     look = heard(62.0, at, {"look:0": 60.0})["look:0"]
     assert 64.0 <= look.due_min <= 80.0
     again = heard(120.0, at, {"out:1": 119.0})["out:1"]
@@ -69,40 +79,48 @@ def test_heard_is_silent_but_what_must_be_done_comes_again() -> None:
 
 
 def test_a_climb_that_will_pass_is_said_and_the_rests_end_too() -> None:
-    found = heard(100.0, {0: 20.0, 1: 98.0}, wanted=50.0)
+    found = heard(68.0, {0: 20.0, 1: 64.0}, wanted=50.0)
     assert "It will pass {c:50}" in found["passes"].words
-    assert found["rest"].due_min == pytest.approx(138.0, abs=0.5)
-    assert "passes" not in heard(100.0, {0: 20.0, 1: 98.0}, wanted=57.0)
+    assert found["rest"].due_min == pytest.approx(104.0, abs=0.5)
+    assert "passes" not in heard(68.0, {0: 20.0, 1: 64.0}, wanted=60.0)
 
 
 def test_six_hours_between_cold_and_hot_are_said() -> None:
-    plan = go("62C 9h; rest open 20min")
-    line = timeline(plan, {}, 30.0)
-    described = replace(PLAN, method=plan.method)
-    found = outlook(described, line, [], 30.0)
-    told = alarms(
-        line, plan, found, wanted_c=57.0, answered={}, watched=True, dial=lambda s: str(s.temp)
-    )
-    warm = next(a for a in told if a.code == "warm")
+    warm = told("62C 9h; rest open 20min", 30.0, watched=True)["warm"]
     assert 360.0 < warm.due_min < 500.0
     assert "authority" in warm.words
 
 
-def test_in_the_pan_each_turn_is_heard_and_then_the_oven() -> None:
+def test_in_the_pan_each_turn_is_heard_from_the_last_and_then_the_oven() -> None:
     way = "sear 8min; 160C until peak 57C; rest tented 30min"
-    plan, planned = roast(way), go(way)
-    line = timeline(planned, {}, 1.0)
-    found = {
-        a.code: a
-        for a in alarms(
-            line, planned, outlook(plan, line, (), 1.0), wanted_c=57.0,
-            answered={"turn:0:1": 2.0}, watched=True, dial=lambda s: f"{s.temp.c:.0f}",
-        )
-    }  # fmt: skip
-    assert "turn:0:1" not in found
-    assert found["turn:0:2"].due_min == pytest.approx(4.0)
-    assert found["turn:0:3"].words == "Turn it in the pan: face 4 of 4."
-    assert found["stage:0"].words == "Out of the pan, into the oven at 160 now."
+    found = told(way, 2.6, watched=True, done=(Happening(2.5, "turned"),))
+    assert "turn_face:2:1" not in found
+    assert found["turn_face:2:2"].due_min == pytest.approx(4.5)
+    assert found["turn_face:2:3"].words == "Turn it in the pan: face 4 of 4 now."
+    assert found["to_oven:2"].words == "Out of the pan, into the oven at 160 now."
+
+
+def test_a_task_is_heard_until_it_is_done() -> None:
+    way = "170C until peak 57C + baste at 30min + turn at 50min; rest tented 30min"
+    found = told(way, 20.0, watched=True)
+    assert found["task:1:baste:0"].words == "Baste it now."
+    assert (found["task:1:baste:0"].mark, found["task:1:turn:1"].mark) == ("basted", "turned")
+    after = told(way, 35.0, watched=True, done=(Happening(27.0, "basted"),))
+    assert [c for c in after if c.startswith("task")] == ["task:1:turn:1"]
+
+
+def test_what_is_not_believed_but_as_hot_as_the_take_out_still_warns() -> None:
+    hot = told(HOT_THEN_LOW, 40.2, {0: 20.0}, readings=(Reading(40.0, 58.0, 58.0),))
+    assert "{c:58}" in hot["recheck:40.0"].words
+    assert hot["recheck:40.0"].due_min == 40.0
+    mild = told(HOT_THEN_LOW, 40.2, {0: 20.0}, readings=(Reading(40.0, 36.0, 36.0),))
+    assert not [c for c in mild if c.startswith("recheck")]
+
+
+def test_what_the_clock_ends_comes_at_its_minute_and_stays_there() -> None:
+    way = "200C 60min; rest open 8min"
+    for now in (15.0, 39.0, 59.0, 66.0):
+        assert told(way, now)["out:1"].due_min == pytest.approx(60.0)
 
 
 def test_hands_are_counted_as_they_were_logged() -> None:

@@ -107,7 +107,7 @@ def test_a_take_out_for_another_peak_gives_that_peak() -> None:
 def test_the_oven_that_fits_a_wanted_length_takes_that_long(minutes: float) -> None:
     fit = oven_for(roast(ONE_HEAT), minutes)
     assert fit.walk.pull_min == pytest.approx(minutes, rel=0.01, abs=1.5)
-    assert str(fit.method.stages[0]).startswith(f"{fit.air_c:.0f}"[:2])
+    assert str(fit.method.stages[0]).startswith(f"{fit.air_c:.2f}"[:2])
 
 
 def test_longer_is_cooler() -> None:

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from typing import Any
+
 import numpy as np
 import pytest
 
 from tests.kitchens import roast, sirloin
 from trencher.core.belief.flags import Expected, reason
-from trencher.core.belief.follow import PROBE, SIZE, believe, in_following
+from trencher.core.belief.follow import PROBE, SIZE, Belief, believe, in_following, surprise
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.thin import thinned
 from trencher.core.catalogue.senses import SENSES, sense, senses_for
 from trencher.core.errors import UnknownName
-from trencher.core.planner.doubt import Doubt
+from trencher.core.method.notation import parse_method
+from trencher.core.planner.doubt import Doubt, deviation
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Deviation, kitchen
 from trencher.core.thermal.geometry import COARSE
@@ -77,7 +81,9 @@ def test_a_moved_tip_sits_elsewhere_and_is_no_contradiction() -> None:
     assert not any(found.flags)
 
 
-BASE = Expected(shown=30.0, thin_end=38.0, surface=80.0, air=160.0, room=21.0, lowest=6.0)
+BASE = Expected(
+    shown=30.0, thin_end=38.0, surface=80.0, air=160.0, room=21.0, hottest=190.0, lowest=6.0
+)
 
 
 @pytest.mark.parametrize(
@@ -139,3 +145,48 @@ def test_an_hour_of_seconds_is_thinned_and_the_newest_kept() -> None:
 def test_few_readings_are_all_kept_each_place_for_itself() -> None:
     readings = [Reading(30.0, 20, 20), Reading(30.1, 30, 30, "thin_end"), Reading(40.0, 25, 25)]
     assert thinned(readings, 41.0) == [0, 1, 2]
+
+
+# --- readings that agree with each other -------------------------------------------------------
+LATE = replace(PAST, method=parse_method("220C 20min; 160C 90min"))
+SLOW = [(90.0, 20.0), (95.0, 22.0), (100.0, 24.0), (105.0, 26.0)]
+
+
+def told_of(pairs: list[tuple[float, float]], **more: Any) -> Belief:
+    return believe(LATE, [Reading(m, v, v, **more) for m, v in pairs], DOUBT)
+
+
+def test_one_is_doubted_and_three_that_agree_are_not() -> None:
+    one, two, three = (told_of(SLOW[:n]) for n in (1, 2, 3))
+    assert one.flags != ("",)
+    assert all(two.flags)
+    assert three.flags == ("", "", "")
+    assert (two.surprised, three.surprised) == (False, True)
+    assert deviation(three.theta, LATE, DOUBT).heat < 0.75
+
+
+def test_three_that_no_joint_could_show_stay_doubted_and_so_do_three_in_a_breath() -> None:
+    assert all(told_of([(30.0, 52.0), (34.0, 53.0), (38.0, 54.0)]).flags)
+    assert all(told_of([(90.0, 20.0), (90.2, 20.1), (90.4, 20.2)]).flags)
+
+
+def test_what_the_cook_says_it_really_reads_is_believed_at_once() -> None:
+    assert told_of(SLOW[:1]).flags != ("",)
+    sure = told_of(SLOW[:1], sure=True)
+    assert sure.flags == ("",)
+    assert sure.surprised
+
+
+def test_in_the_rest_the_joint_is_not_limited_by_the_room() -> None:
+    resting = replace(BASE, air=21.0, shown=52.0, thin_end=55.0, surface=60.0)
+    assert reason(Reading(110.0, 62.0, 62.0), resting, bone=False) == "near_surface"
+    assert reason(Reading(110.0, 240.0, 240.0), resting, bone=False) == "impossible"
+
+
+def test_what_agrees_is_said_of_the_joint() -> None:
+    said = surprise(Deviation(thickness=1.15, heat=0.53, oven_c=-20.0, start_c=-5.0))
+    assert said == (
+        "By what was read it goes like a joint that is 15 % thicker, colder at the start, in an "
+        "oven that heats less."
+    )
+    assert "a little otherwise" in surprise(Deviation())

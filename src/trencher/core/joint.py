@@ -25,8 +25,12 @@ LIMITS: dict[str, tuple[float, float, str]] = {
 }
 """Bounds of every input of a joint: lowest, highest, unit."""
 
-MEASURED_SD, GUESSED_SD = 0.03, 0.10
-"""Relative doubt of a length measured with a tape, and of one estimated from the cut. Estimate."""
+MEASURED_SD, GUESSED_SD = 0.03, 0.08
+"""Relative doubt of a length measured with a tape, and of one estimated beside it. Estimate. A
+thickness that nobody measured is as uncertain as its cut's spread."""
+SHORTEST, LONGEST_MM = 0.7, 1200.0
+"""A piece is cut no shorter than this share of its thickness, nor longer; else its section is
+another. Estimate."""
 SPREAD = 1.1
 """An untied piece is at least this much flatter and wider."""
 TIE_SHARE = 0.6
@@ -118,50 +122,78 @@ class Size:
     mismatch: float | None
 
 
-def _shape(joint: Joint) -> tuple[float, float, float]:
-    """Proportions of the cut as it lies: tied rounder, untied flatter, at the same section."""
+def _usual(joint: Joint, volume: float, unit: float) -> dict[str, float]:
+    """Thickness, width and length in mm of such a cut of this weight, nothing measured.
+
+    ``volume`` m³; ``unit``: share of thickness × width × length that is meat. Tied pieces lie
+    rounder and untied ones flatter, at the same section.
+    """
     cut = joint.facts
     thick, wide, long = cut.shape
-    if joint.tied is None or joint.tied == cut.tied:
-        return cut.shape
-    pull = (wide / thick) ** (0.5 * TIE_SHARE)
-    if not joint.tied:
-        pull = 1.0 / max(pull, SPREAD)
-    return thick * pull, wide / pull, long
+    if cut.thickness_mm is None:
+        size = 1000.0 * (volume / (unit * thick * wide * long)) ** (1.0 / 3.0)
+        thick, wide, long = thick * size, wide * size, long * size
+    else:
+        ratio = wide / thick
+        thick = cut.thickness_mm * (joint.weight_kg / cut.usual_kg) ** cut.grows
+        long = 1e9 * volume / (unit * ratio * thick**2)
+        # A sliver of a loin is a slice of it, and nothing that big has one loin's section.
+        for limit in (max(SHORTEST * thick, long), min(LONGEST_MM, max(SHORTEST * thick, long))):
+            if limit != long:
+                thick *= math.sqrt(long / limit)
+                long = limit
+        wide = ratio * thick
+    if joint.tied is not None and joint.tied != cut.tied:
+        pull = (wide / thick) ** (0.5 * TIE_SHARE)
+        if not joint.tied:
+            pull = 1.0 / max(pull, SPREAD)
+        thick, wide = thick * pull, wide / pull
+    return {"thickness_mm": thick, "width_mm": wide, "length_mm": long}
 
 
 @lru_cache(maxsize=512)
 def size_of(joint: Joint) -> Size:
-    """Outer measures: measured ones stand, the others share the cut's proportions and fill up to
-    the weight."""
+    """Outer measures: measured ones stand; the others are the animal's, and fill up to the weight.
+
+    Of a piece whose thickness alone was measured, the width follows it half-way (by its logarithm):
+    a thick loin is partly a big animal's and partly tied rounder.
+    """
     cut = joint.facts
-    ratios = dict(zip(("thickness_mm", "width_mm", "length_mm"), _shape(joint), strict=True))
-    known = {name: getattr(joint, name) for name in ratios if getattr(joint, name) is not None}
+    volume = joint.weight_kg / raw_density(cut.meat, cut.bone_share)
+    unit = section_area(1.0, 1.0, cut.section) * fullness(cut.profile)
+    usual = _usual(joint, volume, unit)
+    known = {name: getattr(joint, name) for name in usual if getattr(joint, name) is not None}
     if joint.cut == "custom" and len(known.keys() & {"thickness_mm", "width_mm"}) == 1:
         # A custom piece is a cylinder unless both are given.
         known["thickness_mm"] = known["width_mm"] = next(
             known[name] for name in ("thickness_mm", "width_mm") if name in known
         )
-    missing = [name for name in ratios if name not in known]
-    volume = joint.weight_kg / raw_density(cut.meat, cut.bone_share)
-    unit = section_area(1.0, 1.0, cut.section) * fullness(cut.profile)
+    across = known.keys() & {"thickness_mm", "width_mm"}
+    if len(across) == 1 and "length_mm" not in known:
+        have = next(iter(across))
+        other = "width_mm" if have == "thickness_mm" else "thickness_mm"
+        known[other] = usual[other] * math.sqrt(known[have] / usual[have])
+    missing = [name for name in usual if name not in known]
     if missing:
         product = unit * math.prod(v / 1000 for v in known.values())
-        product *= math.prod(ratios[name] for name in missing)
-        scale = (volume / product) ** (1.0 / len(missing)) * 1000.0
+        product *= math.prod(usual[name] / 1000 for name in missing)
+        scale = (volume / product) ** (1.0 / len(missing))
         for name in missing:
+            known[name] = usual[name] * scale
+    for name in usual:
+        if getattr(joint, name) is None:
             low, high, _ = LIMITS[name]
-            known[name] = min(max(ratios[name] * scale, low), high)
-    measured = unit * math.prod(known[name] / 1000 for name in ratios)
-    mismatch = None if missing else measured / volume - 1.0
+            known[name] = min(max(known[name], low), high)
+    measured = unit * math.prod(known[name] / 1000 for name in usual)
+    guessed = tuple(name for name in usual if getattr(joint, name) is None)
+    mismatch = None if guessed else measured / volume - 1.0
     widen = min(max(0.0, abs(mismatch or 0.0) - 0.05) / 3.0, MOST_WIDENING)
-    guessed = tuple(name for name in ratios if getattr(joint, name) is None)
     rules = "thickness_mm" if known["thickness_mm"] <= known["width_mm"] else "width_mm"
     return Size(
         thickness_mm=known["thickness_mm"],
         width_mm=known["width_mm"],
         length_mm=known["length_mm"],
-        thickness_sd=math.hypot(GUESSED_SD if rules in guessed else MEASURED_SD, widen / 2),
+        thickness_sd=math.hypot(cut.spread if rules in guessed else MEASURED_SD, widen / 2),
         span_sd=math.hypot(GUESSED_SD if len(guessed) > 1 else 0.05, widen),
         estimated=guessed,
         mismatch=mismatch,

@@ -14,23 +14,27 @@ from typing import Literal
 from trencher.core.catalogue.senses import SENSES
 from trencher.core.errors import Conflict, InputError, UnknownName
 from trencher.core.events import Event, Folded, Payload, counting, folded, refolded
+from trencher.core.method.notation import parse_method
+from trencher.core.method.stages import HEATED, Turn
 
 Status = Literal["planning", "roasting", "resting", "done"]
 
 KINDS = (
     "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
-    "judged", "attached", "detached", "answered", "sliced", "claimed", "kept", "used", "withdrew",
-    "corrected",
+    "closed", "judged", "attached", "detached", "answered", "sliced", "claimed", "kept", "used",
+    "withdrew", "corrected",
 )  # fmt: skip
-WHILE_IN = ("read", "marked", "ended_stage", "rewrote", "answered")
+WHILE_IN = ("read", "marked", "ended_stage", "rewrote", "answered", "closed")
 MARKS = (
     "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
-    "moved_oven", "moved_probe", "browned", "sense", "note",
+    "moved_oven", "moved_probe", "browned", "crisped", "sense", "note",
 )  # fmt: skip
 CORRECTABLE = ("put_in", "read", "ended_stage", "marked", "carved")
-WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "sliced", "kept", "used", "corrected")
+WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "sliced", "kept", "used", "corrected", "closed")
 ON_BOARD = ("sliced", "claimed")
 USES = ("eaten", "reheated", "frozen", "thrown")
+CLOSINGS = ("thrown", "never_mind")
+"""What became of a roast that was not carved."""
 
 
 @dataclass(frozen=True)
@@ -43,6 +47,7 @@ class LoggedReading:
     high_c: float
     place: str
     instrument: str = "probe"
+    sure: bool = False
 
 
 @dataclass(frozen=True)
@@ -123,6 +128,7 @@ class Session(Folded):
     """Where a roast stands. ``ends``: stage index → minute; ``put_in_at`` is the service's word;
     ``answered``: code of an alarm → minute it was last answered.
 
+    ``closed``: of CLOSINGS, where it ended otherwise than carved.
     ``claims``: portion → who has it; ``batches``: what was put away of it.
     ``plan`` is the description last laid or changed: name, joint, cooker, wanted peak, serving.
     """
@@ -141,6 +147,7 @@ class Session(Folded):
     attached: tuple[Attached, ...] = ()
     answered: Mapping[str, float] = field(default_factory=dict)
     carved_min: float | None = None
+    closed: str = ""
     slices: tuple[SliceReading, ...] = ()
     claims: Mapping[str, str] = field(default_factory=dict)
     batches: tuple[Batch, ...] = ()
@@ -188,7 +195,7 @@ def _read(s: Session, e: Event) -> Session:
     d = e.data
     reading = LoggedReading(
         e.seq, d["minute"], d["low_c"], d["high_c"], d.get("place", "core"),
-        d.get("instrument", "probe"),
+        d.get("instrument", "probe"), bool(d.get("sure")),
     )  # fmt: skip
     ordered = sorted((*s.readings, reading), key=lambda r: (r.minute, r.seq))
     return replace(s, readings=tuple(ordered))
@@ -196,18 +203,28 @@ def _read(s: Session, e: Event) -> Session:
 
 def _ended_stage(s: Session, e: Event) -> Session:
     ends = {**s.ends, int(e.data["stage"]): float(e.data["minute"])}
-    out = s.pull_stage is not None and s.pull_stage in ends
-    return replace(s, ends=ends, status="resting" if out else s.status)
+    seen = e.data.get("seen")
+    told = () if seen is None else (Mark(e.seq, str(seen), float(e.data["minute"]), ""),)
+    status = _where(s.method, ends, s.pull_stage)
+    return replace(s, ends=ends, status=status, marks=(*s.marks, *told))
+
+
+def _where(method: str | None, ends: Mapping[int, float], pull_stage: int | None) -> Status:
+    """In heat or not: in a blast after its rest a joint is in the oven again."""
+    if method is None or pull_stage not in ends:
+        return "roasting"
+    after = parse_method(method).stages[max(ends) + 1 :]
+    on = next((stage for stage in after if not isinstance(stage, Turn)), None)
+    return "roasting" if isinstance(on, HEATED) else "resting"
 
 
 def _rewrote(s: Session, e: Event) -> Session:
     """What is left of the way, written anew: what has been stays as long as it was."""
     d = e.data
     ends = {int(stage): float(minute) for stage, minute in d["ends"].items()}
-    out = d["pull_stage"] in ends
     return replace(
         s, method=d["method"], pull_stage=d["pull_stage"], ends=ends,
-        status="resting" if out else "roasting",
+        status=_where(d["method"], ends, d["pull_stage"]),
     )  # fmt: skip
 
 
@@ -250,6 +267,10 @@ def _let_go(s: Session, d: Payload) -> Session:
 
 def _carved(s: Session, e: Event) -> Session:
     return replace(s, carved_min=e.data["minute"], status="done")
+
+
+def _closed(s: Session, e: Event) -> Session:
+    return replace(s, closed=e.data["why"], status="done")
 
 
 def _sliced(s: Session, e: Event) -> Session:
@@ -300,6 +321,7 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
     "detached": _detached,
     "answered": _answered,
     "carved": _carved,
+    "closed": _closed,
     "sliced": _sliced,
     "claimed": _claimed,
     "kept": _kept,
@@ -365,6 +387,11 @@ def check_step(session: Session, kind: str, data: Payload) -> None:
             "the joint is not in the oven" if status == "planning" else "this roast is finished",
             allowed="put it in first" if status == "planning" else "see it in the Book",
         )
+    if kind == "closed" and data.get("why") not in CLOSINGS:
+        raise InputError(
+            f"{data.get('why')!r} is no end of a roast", where="why",
+            allowed=f"allowed: {', '.join(CLOSINGS)}",
+        )  # fmt: skip
     if kind == "marked" and data.get("what") not in MARKS:
         raise InputError(
             f"{data.get('what')!r} cannot be marked", where="what",

@@ -25,7 +25,7 @@ ALSO = {
     "takeout": "taken_out", "take_out": "taken_out", "out": "taken_out", "pulled": "taken_out",
     "door_opened": "door", "cover": "covered", "uncover": "uncovered", "baste": "basted",
     "turn": "turned", "moved": "probe_moved", "moved_probe": "probe_moved", "off": "oven_off",
-    "on": "oven_on", "brown": "browned",
+    "on": "oven_on", "brown": "browned", "crisp": "crisped",
 }  # fmt: skip
 """Other words for events; spaces and hyphens are read as underscores."""
 MOST_LINES = 5000

@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from typing import Any
 
-from trencher.core.belief.follow import Outlook
-from trencher.core.belief.replay import Line
+from trencher.core.belief.replay import Replayed
+from trencher.core.belief.words import to_do
+from trencher.core.units import in_metric
 
 
-def write_following(line: Line, found: Outlook, flag: str) -> dict[str, Any]:
+def write_following(made: Replayed) -> dict[str, Any]:
     """One reading's outlook as plain data ready for JSON. Minutes from the start, °C, unrounded.
 
-    ``pull_min``: when the probe shows ``pull_core_c``; ``peak_c``: the peak if taken out then.
+    ``next``: the agenda from here, in order (docs/model.md has its codes). ``pull_min``: when the
+    probe shows ``pull_core_c``; ``peak_c``: the peak if taken out then.
     """
+    line, found, flag, steps = made
     reading = line.reading
     assert reading is not None
     pull, peak = found.pull_band, found.peak_band
@@ -26,4 +29,11 @@ def write_following(line: Line, found: Outlook, flag: str) -> dict[str, Any]:
         "core_c": found.core_c,
         "rate_c_min": found.rate_c_min,
         "look_min": found.look_min,
-    }
+        "next": [
+            {
+                "code": x.code, "id": x.id, "due_min": x.due_min, "core_c": x.core_c,
+                "words": in_metric(to_do(x)),
+            }
+            for x in steps
+        ],
+    }  # fmt: skip

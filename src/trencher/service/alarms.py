@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import datetime
 
+from trencher.core.belief.agenda import Step, agenda
 from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import Oven
@@ -37,6 +38,8 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
             following = roasts.follow(heading.id)
         except TrencherError:
             continue
+        if following.left_alone:
+            continue
         found += [
             Due(heading.id, heading.name, heading.status == "resting", a, following.at(a.due_min))
             for a in of(following, devices, roasts)
@@ -44,8 +47,8 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
     return sorted(found, key=lambda d: d.at)
 
 
-def of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Alarm]:
-    """The alarms of one roast."""
+def steps_of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Step]:
+    """What comes next in one roast, in order."""
     session = following.session
     heard = {i.state.id for i in devices.instruments() if not i.lost}
     watched = any(
@@ -59,8 +62,17 @@ def of(following: Following, devices: DeviceService, roasts: RoastService) -> li
         cooker = cooker or following.roast.cooker
         return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
 
+    return agenda(
+        following.line, following.planned, following.outlook, following.done, following.readings,
+        sides=kitchen(following.roast).sides, dial=dial,
+        looks=not watched and session.plan.get("thermometer") != "none",
+    )  # fmt: skip
+
+
+def of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Alarm]:
+    """The alarms of one roast."""
+    session = following.session
     return alarms(
-        following.line, following.planned, following.outlook,
-        wanted_c=float(session.plan["wanted_c"]), answered=session.answered, watched=watched,
-        dial=dial,
+        following.line, following.outlook, steps_of(following, devices, roasts),
+        wanted_c=float(session.plan["wanted_c"]), answered=session.answered,
     )  # fmt: skip

@@ -38,7 +38,7 @@ from trencher.sim.world import (
 from trencher.store.repository import OvenRecord, Repository
 
 READ_EVERY_MIN, REST_EVERY_MIN = 15.0, 10.0
-LIVE_ID, LIVE_MINUTES, LIVE_EVERY_MIN = "live", 52.0, 8.0
+LIVE_ID, LIVE_MINUTES, LIVE_EVERY_MIN = "live", 36.0, 6.0
 LIVE_PACE = 60.0
 LONGEST_MIN = 16 * 60.0
 
@@ -163,7 +163,7 @@ class LiveDemo:
         self._stop = threading.Event()
 
     def start(self) -> str:
-        """Put tonight's sirloin in, as it would stand after 52 minutes, and run the clock fast.
+        """Put tonight's sirloin in, as it would stand after 36 minutes, and run the clock fast.
 
         Starting again leaves the earlier one as it is and begins another.
         """

@@ -11,10 +11,11 @@ from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any, cast
 
+from trencher.core.belief.agenda import given_up_min
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, What, happened
 from trencher.core.belief.reading import Instrument, Place, Reading
-from trencher.core.belief.timeline import Timeline, timeline
+from trencher.core.belief.timeline import SEEN, Timeline, ends_with, timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
 from trencher.core.catalogue.troubles import Trouble, trouble
@@ -46,6 +47,8 @@ from trencher.store.repository import Heading, OvenRecord, Repository
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
 READING_LOW_C, READING_HIGH_C = -25.0, 130.0
+WIDEST_RANGE_C = 15.0
+"""A display flickers no further; what is wider was mistyped."""
 RAW_BELOW_C = 6.0
 SAME_DAY = timedelta(hours=24)
 SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN = 5.0, 180.0
@@ -56,7 +59,9 @@ LATEST_EARLY_MIN = 0.5
 @dataclass(frozen=True)
 class Following:
     """A running roast worked out at one moment. ``live_flags``: (device, channel) → why what it
-    shows is not believed; ``sent``: what instruments showed, each with its flag."""
+    shows is not believed; ``done``: what was done to this joint; ``readings``: typed, sensed and
+    sent, as ``outlook.flags`` has them; ``sent``: what instruments showed, each with its flag.
+    ``left_alone``: it should have been over for hours, and nobody said what became of it."""
 
     session: Session
     roast: Roast
@@ -67,7 +72,10 @@ class Following:
     put_in: datetime
     verdict: Verdict
     live_flags: Mapping[tuple[str, str], str]
+    done: tuple[Happening, ...]
+    readings: tuple[Reading, ...]
     sent: tuple[tuple[Reading, str], ...]
+    left_alone: bool = False
 
     def at(self, minute: float) -> datetime:
         """The hour of a minute of the roast."""
@@ -108,13 +116,13 @@ _HAPPENS = (
     "moved_oven", "moved_probe",
 )  # fmt: skip
 _CSV_MARKS = {**{what: what for what in _HAPPENS if not what.startswith("moved")}} | {
-    "probe_moved": "moved_probe", "browned": "browned",
+    "probe_moved": "moved_probe", "browned": "browned", "crisped": "crisped",
 }  # fmt: skip
 _OPENS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
 
 
 _CORRECTS: dict[str, tuple[str, ...]] = {
-    "put_in": ("at", "core_c"), "read": ("minute", "low_c", "high_c", "place"),
+    "put_in": ("at", "core_c"), "read": ("minute", "low_c", "high_c", "place", "sure"),
     "ended_stage": ("minute",), "marked": ("minute", "seconds", "text"), "carved": ("minute",),
 }  # fmt: skip
 
@@ -123,6 +131,11 @@ def _check_reading(low_c: float, high_c: float) -> None:
     for value in (low_c, high_c):
         if not READING_LOW_C <= value <= READING_HIGH_C:
             raise OutOfRange("reading", value, READING_LOW_C, READING_HIGH_C, "°C")
+    if high_c - low_c > WIDEST_RANGE_C:
+        raise InputError(
+            f"{low_c:g} to {high_c:g} is too wide for one reading", where="reading",
+            allowed=f"a range flickers within {WIDEST_RANGE_C:g} °C: 57..59",
+        )  # fmt: skip
     if high_c < low_c:
         raise InputError(
             f"{high_c:g} is below {low_c:g}", where="reading", allowed="a range rises: 57..59"
@@ -140,13 +153,23 @@ def _happening(mark: Mark, repository: Repository) -> Happening:
     return Happening(mark.minute, cast("What", what), mark.seconds, mark.text, cooker)
 
 
+def _last_entry(session: Session) -> float:
+    """Minute of the last thing anybody entered."""
+    minutes = [*session.ends.values(), *(m.minute for m in session.marks)]
+    return max([*minutes, *(r.minute for r in session.readings)], default=0.0)
+
+
+def _done(session: Session, repository: Repository) -> list[Happening]:
+    return [_happening(m, repository) for m in session.marks if m.what in _HAPPENS]
+
+
 def _readings(session: Session, now: float) -> list[Reading]:
     """What was read up to now, in the session's order, then what senses said of the middle."""
     moves = [m.minute for m in session.marks if m.what == "moved_probe"]
     found = [
         Reading(
             r.minute, r.low_c, r.high_c, cast("Place", r.place), cast("Instrument", r.instrument),
-            sum(1 for m in moves if m <= r.minute),
+            sum(1 for m in moves if m <= r.minute), r.sure,
         )
         for r in session.readings
         if r.minute <= now
@@ -250,16 +273,20 @@ class RoastService:
         if session.carved_min is not None:
             now = session.carved_min
         now = max(now, 0.05)
-        key = (session.last_seq, math.floor(now / BELIEF_EVERY_MIN), session.carved_min or 0.0)
-        with self._lock:
-            kept = self._beliefs.get(roast_id)
-        if kept is not None and kept[0] == key:
-            return kept[1]
         wish = self.wish(session)
         assert session.method is not None
         assert session.put_in_at is not None
         roast = wish.roast(session.method)
         planned = cached_walk(roast)
+        over = given_up_min(planned, _last_entry(session))
+        left_alone = session.carved_min is None and now > over
+        # What is long over is not followed any further: nothing would be true of it.
+        now = min(now, over)
+        key = (session.last_seq, math.floor(now / BELIEF_EVERY_MIN), session.carved_min or 0.0)
+        with self._lock:
+            kept = self._beliefs.get(roast_id)
+        if kept is not None and kept[0] == key:
+            return kept[1]
         line = happened(
             timeline(planned, dict(session.ends), now), self._happenings(roast_id, session), now
         )
@@ -284,6 +311,9 @@ class RoastService:
             put_in=datetime.fromisoformat(session.put_in_at),
             verdict=self.verdict(session, sent, doubted),
             live_flags=_live_flags(session, sent, seen.flags[len(readings) :]),
+            done=tuple(_done(session, self.repository)),
+            readings=(*readings, *sent),
+            left_alone=left_alone,
             sent=tuple(zip(sent, seen.flags[len(readings) :], strict=True)),
         )
         with self._lock:
@@ -292,7 +322,7 @@ class RoastService:
 
     def _happenings(self, roast_id: str, session: Session) -> list[Happening]:
         """What was done to it; doors opened for its neighbours in the same oven are its doors."""
-        found = [_happening(m, self.repository) for m in session.marks if m.what in _HAPPENS]
+        found = _done(session, self.repository)
         assert session.put_in_at is not None
         mine = datetime.fromisoformat(session.put_in_at)
         for heading in self.repository.headings():
@@ -474,8 +504,11 @@ class RoastService:
             for r in self.session(roast_id).readings
         )
 
-    def end_stage(self, roast_id: str, stage: int | None, minute: float | None) -> Session:
-        """A stage has ended: turned down, switched off, taken out."""
+    def end_stage(
+        self, roast_id: str, stage: int | None, minute: float | None, *, seen: str | None = None
+    ) -> Session:
+        """A stage has ended: turned down, switched off, taken out. ``seen``: the mark of what it
+        waited for; one event says both, so that a delivery is kept whole or not at all."""
 
         def ended(session: Session) -> Mapping[str, Any]:
             at = self.minute_given(session, minute)
@@ -490,7 +523,7 @@ class RoastService:
                 raise OutOfRange("stage", index, 0, len(method.stages) - 2)
             if index in session.ends:
                 raise Conflict(f"stage {index + 1} has ended already", allowed="withdraw it first")
-            return {"stage": index, "minute": at}
+            return {"stage": index, "minute": at} | ({} if seen is None else {"seen": seen})
 
         return self.add(roast_id, "ended_stage", ended)
 
@@ -605,6 +638,15 @@ class RoastService:
         if oven_id is not None:
             self.repository.oven(oven_id)
 
+        session = self.session(roast_id)
+        if session.method is not None and session.put_in_at is not None:
+            at = self.minute_given(session, minute)
+            ends = ends_with(
+                cached_walk(self.wish(session).roast(session.method)), session.ends, what, at
+            )
+            if ends is not None and session.status in ("roasting", "resting"):
+                return self.end_stage(roast_id, ends, at, seen=what if what in SEEN else None)
+
         def marked(session: Session) -> Mapping[str, Any]:
             data = {"what": what, "text": text, "minute": self.minute_given(session, minute)}
             more = {"seconds": seconds, "oven_id": oven_id, "sense": sense_code}
@@ -666,6 +708,10 @@ class RoastService:
     def carve(self, roast_id: str, minute: float | None) -> Session:
         """Carving begins: the roast is finished."""
         return self.add(roast_id, "carved", lambda s: {"minute": self.minute_given(s, minute)})
+
+    def close(self, roast_id: str, why: str) -> Session:
+        """A roast that was not carved is over: CLOSINGS."""
+        return self.add(roast_id, "closed", {"why": why})
 
     def judge(self, roast_id: str, verdict: str, change: str) -> Session:
         """The cook's word, given before the comparison is shown."""

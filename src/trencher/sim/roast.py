@@ -1,8 +1,9 @@
 """A pretend joint in a pretend oven, with a truth of its own: for the demo, practice and tests.
 
 Deliberately another model than the core's: explicit in time, even cells, constant properties but
-for a straight line in the diffusivity, water as one budget of the skin, a thermostat that swings,
-one radius for the section.
+for a straight line in the diffusivity, a film fed by what heat expels, a thermostat that swings,
+one radius for the section. Its skin by default is one of those that take, climb and lose what the
+field knows (``bench.skins``).
 It never uses the planner's or the follow-up's code, so that agreement with them means something.
 """
 
@@ -18,41 +19,40 @@ Floats = NDArray[np.float64]
 ALPHA_M2_S, ALPHA_PER_C, K_W_MK = 1.30e-7, 0.0022, 0.47
 NR, NZ = 16, 18
 STEP_S = 5.0
-SKIN_WATER_KG_M2 = 3.2
-"""Water the skin gives off before it is dry; what a truth may bring itself."""
 LATENT_J_KG = 2.3e6
 DOOR_TAU_S, OFF_TAU_MIN = 60.0, 45.0
 WATER_KG_M3 = 760.0
 SIGMA = 5.67e-8
+REST_WET = 0.8
+"""Share of the rate of open water at which a resting skin evaporates. Estimate: 2 kg lose 20 to
+40 g under a loose tent."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Truth:
     """What is really so. Lengths mm, temperatures °C, ``h`` W/m²K; ``probe_mm`` off the axis;
-    ``skin_kg_m2``: water its skin gives off before it is dry. With ``expel_min`` the skin is
-    instead a film fed by ``feed`` of what hot meat expels, that slowly; the film in kg/m² at first,
-    where it counts as wet all over and at most, and its share of the rate of open water.
-    ``stall_c``: the oven gets no hotter; ``fat_from_min`` … ``fat_to_min``: the tip sits
+    its skin is a film fed by ``feed`` of what hot meat expels within ``expel_min``; the film in
+    kg/m² at first, where it counts as wet all over and at most, and its share of the rate of open
+    water. ``stall_c``: the oven gets no hotter; ``fat_from_min`` … ``fat_to_min``: the tip sits
     in fat and reads ``fat_c`` low."""
 
     thickness_mm: float
     width_mm: float
     length_mm: float
     start_c: float
-    h: float = 11.0
+    h: float = 26.4
     oven_off_c: float = 0.0
     swing_c: float = 3.0
     lag_min: float = 17.0
     room_c: float = 20.0
     probe_mm: float = 4.0
     noise_c: float = 0.25
-    skin_kg_m2: float = SKIN_WATER_KG_M2
-    expel_min: float | None = None
-    feed: float = 0.33
-    film_first: float = 0.7
-    film_full: float = 0.5
-    film_most: float = 1.0
-    film_rate: float = 1.0
+    expel_min: float = 73.0
+    feed: float = 0.76
+    film_first: float = 0.08
+    film_full: float = 0.07
+    film_most: float = 0.10
+    film_rate: float = 0.6
     stall_c: float | None = None
     fat_from_min: float = 0.0
     fat_to_min: float = 0.0
@@ -73,21 +73,21 @@ class Span:
 
 @dataclass
 class PretendRoast:
-    """The joint's temperatures (NR, NZ) as time goes on; ``history`` has a row of minute, core,
-    shown, air for every half minute."""
+    """The joint's temperatures (NR, NZ) as time goes on; ``evaporated`` kg/m²; ``history``
+    has a row of minute, core, shown, air for every half minute."""
 
     truth: Truth
     T: Floats = field(init=False)
     minute: float = 0.0
     air: float | None = None
-    water: float = field(init=False)
+    evaporated: float = 0.0
     film: Floats = field(init=False)
     held: Floats = field(init=False)
     history: list[tuple[float, float, float, float]] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         t = self.truth
-        self.T, self.water = np.full((NR, NZ), t.start_c), t.skin_kg_m2
+        self.T = np.full((NR, NZ), t.start_c)
         self.film, self.held = np.full(NZ, t.film_first), np.ones((NR, NZ))
         # One radius whose circle heats as slowly as the oval, by the usual mean of half-axes.
         a, b = t.thickness_mm / 2000, t.width_mm / 2000
@@ -167,7 +167,6 @@ class PretendRoast:
     def _expelled(self, dt: float) -> Floats:
         """Water that heat drives out of each slice to its skin, kg per m² of skin, (NZ,)."""
         held = 1.0 - 0.463 / (1.0 + 30.0 * np.exp(-0.25 * (self.T - 52.0)))
-        assert self.truth.expel_min is not None
         gone = np.maximum(self.held - held, 0.0) * min(1.0, dt / 60.0 / self.truth.expel_min)
         self.held -= gone
         ring = 2.0 * self.r * self.dr / self.radius**2
@@ -184,18 +183,18 @@ class PretendRoast:
         surface = T[-1]
         k_half = 2 * K_W_MK / self.dr
         h_all = h + emissivity * SIGMA * 4 * ((air + surface) / 2 + 273.15) ** 3
-        wet = np.full(NZ, min(1.0, max(self.water, 0.0) / t.skin_kg_m2))
         pressure = 611.2 * np.exp(17.62 * surface / (243.12 + surface))
-        if t.expel_min is not None:
-            wet = np.minimum(1.0, self.film / t.film_full) * t.film_rate
+        wet = np.minimum(1.0, self.film / t.film_full) * t.film_rate
+        if self.air is None:
+            # Juices well back into the skin that dried.
+            wet = np.maximum(wet, REST_WET)
         steam = 5.0e-9 * h * wet * escape * np.maximum(pressure - 2500.0, 0.0)
-        steam = np.minimum(steam, h_all * np.maximum(air - surface + 30, 0.0) / LATENT_J_KG)
+        if self.air is not None:
+            # No more than the air can pay for; in the rest the meat's own heat does.
+            steam = np.minimum(steam, h_all * np.maximum(air - surface + 30, 0.0) / LATENT_J_KG)
         flux = h_all * (air - surface) / (1 + h_all / k_half) - LATENT_J_KG * steam
-        if t.expel_min is None:
-            self.water -= float(steam.mean()) * dt
-        else:
-            self.film = np.clip(self.film + (self._expelled(dt) - steam * dt), 0.0, t.film_most)
-            self.water -= float(steam.mean()) * dt
+        self.film = np.clip(self.film + (self._expelled(dt) - steam * dt), 0.0, t.film_most)
+        self.evaporated += float(steam.mean()) * dt
         radial = np.zeros((NR + 1, NZ))
         radial[1:-1] = (T[1:] - T[:-1]) / self.dr * self.outer[:-1]
         radial[-1] = flux / K_W_MK * self.radius

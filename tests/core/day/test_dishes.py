@@ -54,7 +54,8 @@ def test_a_joint_is_in_the_oven_until_it_is_out_and_its_air_is_the_forecasts() -
     air = joint.air_c(at)
     assert np.isnan(air[[0, 3]]).all()
     assert 185 < air[1] < 225
-    assert air[2] == pytest.approx(160, abs=3)
+    # Still coming down from 220: it is out before the oven has settled.
+    assert 160 <= air[2] <= 172
 
 
 def test_one_that_is_in_the_oven_already_stays_where_it_is() -> None:

@@ -18,6 +18,7 @@ from trencher.core.catalogue.safety import FLAGS, PROFILES
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.joint import LIMITS
+from trencher.core.planner.printed import beside
 from trencher.service.clock import FastClock
 from trencher.service.own_methods import own_methods
 from trencher.service.people import bands_of
@@ -129,6 +130,13 @@ def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
     )
 
 
+@router.post("/printed")
+def printed(house: HouseDep, body: s.WishBody) -> list[s.BesideOut]:
+    """What the printed rules give for this joint, beside what is computed, and why they differ."""
+    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    return [views.beside(b) for b in beside(wish.joint)]
+
+
 @router.post("/forecast")
 def one_method(house: HouseDep, body: s.MethodBody) -> s.ForecastOut:
     """One method, worked out."""
@@ -167,7 +175,7 @@ def set_clock(house: HouseDep, body: s.ClockBody) -> s.ClockOut:
 
 @router.post("/demo/roast-in-progress", status_code=201)
 def roast_in_progress(house: HouseDep) -> s.RoastLine:
-    """Only in the demo: a sirloin that has been in for 52 minutes, on a fast clock."""
+    """Only in the demo: a sirloin that has been in for 36 minutes, on a fast clock."""
     if house.live is None:
         raise Conflict("this is your own kitchen", allowed="start 'make demo' for pretend roasts")
     roast_id = house.live.start()

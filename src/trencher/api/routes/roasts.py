@@ -15,7 +15,7 @@ from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
-from trencher.service.alarms import due
+from trencher.service.alarms import due, steps_of
 from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
@@ -195,6 +195,12 @@ def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
     return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute))
 
 
+@router.post("/{roast_id}/close", dependencies=[Once])
+def close(house: HouseDep, roast_id: RoastId, body: s.CloseBody) -> s.RoastOut:
+    """It is over, and was not carved."""
+    return view_of(house, roast_id, house.roasts.close(roast_id, body.why))
+
+
 @router.post("/{roast_id}/verdict")
 def judge(house: HouseDep, roast_id: RoastId, body: s.VerdictBody) -> s.RoastOut:
     """The cook's word."""
@@ -210,7 +216,9 @@ def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.Roas
 @router.get("/{roast_id}/outlook")
 def outlook(house: HouseDep, roast_id: RoastId) -> s.OutlookOut:
     """What is expected from now on."""
-    return views.outlook(house.roasts.follow(roast_id), house.devices.instruments())
+    following = house.roasts.follow(roast_id)
+    steps = steps_of(following, house.devices, house.roasts)
+    return views.outlook(following, steps, house.devices.instruments())
 
 
 alarm_router = APIRouter(prefix="/alarms", tags=["alarms"])
@@ -223,7 +231,7 @@ def list_alarms(house: HouseDep) -> list[s.AlarmOut]:
         s.AlarmOut(
             roast_id=d.roast_id, name=d.name, resting=d.resting, code=d.alarm.code, at=d.at,
             put_in_at=d.at - timedelta(minutes=d.alarm.due_min), words=d.alarm.words,
-            stage=d.alarm.stage, out=d.alarm.out,
+            stage=d.alarm.stage, mark=d.alarm.mark, done=d.alarm.done, out=d.alarm.out,
         )
         for d in due(house.roasts, house.devices)
     ]  # fmt: skip

@@ -26,6 +26,8 @@ class Expected:
     surface: float
     air: float
     room: float
+    hottest: float
+    """The hottest its surface or the air about it was by then."""
     lowest: float
     """The coldest it can be anywhere: its start, or the room where that is colder."""
 
@@ -34,7 +36,9 @@ def reason(reading: Reading, expected: Expected, *, bone: bool) -> str:
     """The likeliest reason for a reading that is not believed."""
     value = reading.value_c
     miss = value - expected.shown
-    if value < min(expected.lowest, expected.room) - FLAG_C or value > 1.3 * expected.air + FLAG_C:
+    # In the rest the room is cold, and the joint is not.
+    limit = max(1.3 * expected.air, expected.hottest) + FLAG_C
+    if value < min(expected.lowest, expected.room) - FLAG_C or value > limit:
         return "impossible"
     if abs(miss) >= OUT_RISE_C and (
         value >= expected.surface + FLAG_C or abs(value - expected.room) <= 6.0

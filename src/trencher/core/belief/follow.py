@@ -47,8 +47,8 @@ AGE_SD_C_MIN = 0.05
 """What the model gets wrong drifts: an older reading says this much less about now. Estimate."""
 AGE_FLAG_SD_C_MIN = 0.01
 """The same where a reading's own credit is judged: what was wrong once does not grow right."""
-FOLLOWED = {"drift": 0.3, "heat": 0.2, "later": 0.15}
-LEFT_SD_SHARE = 0.13
+FOLLOWED = {"drift": 0.15, "heat": 0.15, "later": 0.08}
+LEFT_SD_SHARE = 0.07
 """What no quantity here can stand for makes the time that is left so much uncertain, share of it.
 This and FOLLOWED were found on hidden roasts of other models (bench.hidden)."""
 ROUNDS = 3
@@ -62,10 +62,22 @@ TRUSTED, JUMP_C = 2, 4.0
 """A tip that has read well so often is believed against what it reads after a jump this high."""
 SUDDEN_MIN = 15.0
 """Between readings further apart a model that is wrong may drift as far as a tip jumps."""
+AGREE = 3
+"""So many looks that agree with each other and with some joint win against what was thought."""
+LOOSE, LOOSE_ROUNDS, HALVINGS = 4.0, 8, 4
+"""The doubt of joint and oven is so many times as wide then; rounds, and how often a step of one is
+halved, for what lies so far off."""
+THAWED_C = -0.5
+WORTH_PERCENT, WORTH_C = 4, 3.0
+"""What is worth saying of it."""
+LOOSENED = [
+    QUANTITIES.index(q) for q in ("thickness", "span", "start", "oven", "heat", "other_oven")
+]
+NEVER_TRUE = ("impossible",)
 CURVE_EVERY_MIN = 2.0
 STUCK_MIN = 240.0
 LOOK_SHARE, LOOK_MIN, LOOK_MAX = 0.5, 4.0, 40.0
-PROBE = QUANTITIES.index("probe")
+PROBE, START = QUANTITIES.index("probe"), QUANTITIES.index("start")
 SIZE = len(QUANTITIES)
 
 
@@ -77,11 +89,13 @@ def in_following(doubt: Doubt, now_min: float) -> Doubt:
 
 @dataclass(frozen=True)
 class Belief:
-    """Most believable ``theta`` (13,), its covariance, and a flag per reading (empty: believed)."""
+    """Most believable ``theta`` (13,), its covariance, and a flag per reading (empty: believed).
+    ``surprised``: readings that agree won against what was thought of the joint."""
 
     theta: Floats
     covariance: Floats
     flags: tuple[str, ...]
+    surprised: bool = False
 
 
 PRIOR = Belief(np.zeros(SIZE), np.eye(SIZE), ())
@@ -94,7 +108,8 @@ class Outlook:
     ``curve``: rows of minute, core, 10 %, 90 %. ``look_min`` None once the joint is out;
     ``looked_min``: the last reading of the core before now, 0 for none.
     ``nominal``: the uncertain quantities as they are believed to be now. ``stuck``: as it stands
-    it never reaches its goal; what is shown is its heat going on.
+    it never reaches its goal; what is shown is its heat going on. ``surprise``: what readings that
+    agree make of a joint that was thought otherwise, a sentence or "".
     """
 
     now_min: float
@@ -114,6 +129,7 @@ class Outlook:
     air_c: float
     nominal: Deviation = field(default_factory=Deviation)
     stuck: bool = False
+    surprise: str = ""
 
 
 class _Seen:
@@ -180,6 +196,16 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
     everything = np.ones(len(used), dtype=bool)
     theta, hessian = _fit(seen, everything)
     flags = _flags(seen, theta)
+    if (agreed := _agreeing(seen, flags)) is not None:
+        # They agree with each other: it is another joint than was thought, if there is one.
+        wide, wide_hessian = _fit(seen, agreed, loose=True)
+        # What the cook has looked at again is so, however little a joint would do it.
+        now_flags = [
+            "" if r.sure else flag
+            for r, flag in zip(seen.readings, _flags(seen, wide), strict=True)
+        ]
+        if not any(flag for flag, one in zip(now_flags, agreed, strict=True) if flag and one):
+            return replace(_told(readings, wide, wide_hessian, now_flags), surprised=True)
     # A fit half-way between good and wrong readings flags none: a sudden jump is looked at as well.
     trusted = _before_the_jump(seen, theta, math.inf if any(flags) else SUDDEN_MIN)
     if trusted is not None:
@@ -188,37 +214,104 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
         if (again != trusted).any():
             theta, hessian = _fit(seen, again)
         flags = _flags(seen, theta)
+    return _told(readings, theta, hessian, flags)
+
+
+def _told(
+    readings: Sequence[Reading], theta: Floats, hessian: Floats, flags: Sequence[str]
+) -> Belief:
     flagged = iter(flags)
     told = tuple(next(flagged) if r.place in BELIEVED else "" for r in readings)
     covariance = np.asarray(np.linalg.inv(hessian), dtype=np.float64)
     return Belief(theta[:SIZE], covariance[:SIZE, :SIZE], told)
 
 
-def _fit(seen: _Seen, use: NDArray[np.bool_]) -> tuple[Floats, Floats]:
-    """Most believable values given the readings in ``use``, and the curvature there."""
+def _agreeing(seen: _Seen, flags: Sequence[str]) -> NDArray[np.bool_] | None:
+    """The readings to be believed against the prior: at least AGREE of the newest tip, none of
+    which was believed, each far enough from the one before to be a look of its own; or what the
+    cook says it really reads. None where there are none."""
+    sure = np.array([r.sure for r in seen.readings])
+    core = [
+        i for i in np.argsort(seen.minute, kind="stable").tolist()
+        if seen.readings[i].tip == seen.tips[0]
+        and seen.readings[i].instrument != "sense"
+        and seen.readings[i].place == "core"
+    ]  # fmt: skip
+    doubted = [i for i in core if flags[i] and flags[i] not in NEVER_TRUE]
+    if sure.any():
+        # What was said to be so, and what was read there since.
+        first = float(seen.minute[sure].min())
+        if not any(flags[i] for i in np.flatnonzero(sure).tolist()):
+            return None
+        use = sure | np.array([m >= first for m in seen.minute])
+        return np.asarray(use, dtype=np.bool_)
+    looks, last = 0, -math.inf
+    for i in doubted:
+        if seen.minute[i] - last >= SHARED_MIN:
+            looks, last = looks + 1, float(seen.minute[i])
+    if looks < AGREE or len(doubted) < len(core):
+        return None
+    use = np.zeros(len(seen.minute), dtype=np.bool_)
+    use[doubted] = True
+    return use
+
+
+def _fit(
+    seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False
+) -> tuple[Floats, Floats]:  # fmt: skip
+    """Most believable values given the readings in ``use``, and the curvature there. ``loose``:
+    what was thought of the joint and its oven counts little, and no reading is out of line."""
     value, sd = seen.value[use], seen.sd[use]
     theta = np.zeros(seen.size)
-    hessian = np.eye(seen.size)
+    width = np.ones(seen.size)
+    if loose:
+        width[LOOSENED] = LOOSE
+    prior, most = np.diag(width**-2), MOST_THETA * width
+    hessian = prior
+    least = -most
+    if loose and seen.past.joint.start_c > THAWED_C:
+        # Nobody takes a joint for thawed that is not: frozen, nothing else would be learned.
+        coldest = (THAWED_C - seen.past.joint.start_c) / max(seen.doubt.start_c, 0.1)
+        least[START] = max(least[START], coldest)
     slopes, moved_by = np.zeros((len(value), seen.size)), math.inf
-    for _ in range(ROUNDS):
+    for _ in range(LOOSE_ROUNDS if loose else ROUNDS):
         base = seen.shown(theta)[use]
-        if moved_by > SLOPES_HOLD:
+        if moved_by > SLOPES_HOLD or loose:
             for q in range(seen.size):
                 moved = theta.copy()
                 moved[q] += STEP
                 slopes[:, q] = (seen.shown(moved)[use] - base) / STEP
         miss = (value - base) / sd
         # Student's t: a reading far out pulls less.
-        weight = (ROBUST_DF + 1.0) / (ROBUST_DF + miss**2)
+        weight = np.ones(len(miss)) if loose else (ROBUST_DF + 1.0) / (ROBUST_DF + miss**2)
         scaled = slopes * (np.sqrt(weight) / sd)[:, None]
-        hessian = np.eye(seen.size) + scaled.T @ scaled
+        hessian = prior + scaled.T @ scaled
         aim = scaled.T @ ((value - base) * np.sqrt(weight) / sd + scaled @ theta)
-        new = np.clip(np.linalg.solve(hessian, aim), -MOST_THETA, MOST_THETA)
+        new = np.clip(np.linalg.solve(hessian, aim), least, most)
+        if loose:
+            new = _damped(seen, use, theta, new, prior)
         moved_by = float(np.abs(new - theta).max())
         theta = new
         if moved_by < SETTLED:
             break
     return theta, hessian
+
+
+def _damped(
+    seen: _Seen, use: NDArray[np.bool_], theta: Floats, new: Floats, prior: Floats
+) -> Floats:
+    """As much of a step as makes things better: so far away slopes bend."""
+
+    def badness(at: Floats) -> float:
+        miss = (seen.value[use] - seen.shown(at)[use]) / seen.sd[use]
+        return float(miss @ miss + at @ prior @ at)
+
+    was, step = badness(theta), new - theta
+    for _ in range(HALVINGS):
+        if badness(theta + step) < was:
+            return np.asarray(theta + step, dtype=np.float64)
+        step = 0.5 * step
+    return theta
 
 
 def _before_the_jump(seen: _Seen, theta: Floats, within_min: float) -> NDArray[np.bool_] | None:
@@ -261,7 +354,8 @@ def _flags(seen: _Seen, theta: Floats) -> list[str]:
         )
         expected = Expected(
             shown=float(showed), thin_end=core if r.place == "thin_end" else thin, surface=surface,
-            air=air, room=cooker.room_c, lowest=seen.past.joint.start_c,
+            air=air, room=cooker.room_c, hottest=float(record[record[:, 0] <= at][:, 1:3].max()),
+            lowest=seen.past.joint.start_c,
         )  # fmt: skip
         found.append(reason(r, expected, bone=seen.past.joint.facts.bone_share > 0))
     return found
@@ -333,15 +427,32 @@ def outlook(
         peak_c=peak_c,
         peak_band=band_about(peak_c, peaks),
         peak_min=peak_min,
-        look_min=None if line.pulled_min is not None else look_at(looked, now_min, pull_band.low),
+        look_min=None if line.pulled_min is not None else look_at(looked, pull_band.low),
         looked_min=looked,
         curve=_curve(record, members),
         flags=tuple(flags),
         walk=best,
         nominal=nominal,
         stuck=stuck,
+        surprise=surprise(nominal) if belief.surprised else "",
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
     )
+
+
+def surprise(nominal: Deviation) -> str:
+    """What the readings make of joint and oven where they won against what was thought."""
+    told = []
+    thick = round(100.0 * (nominal.thickness - 1.0))
+    if abs(thick) >= WORTH_PERCENT:
+        told.append(f"{abs(thick)} % {'thicker' if thick > 0 else 'thinner'}")
+    if abs(nominal.start_c) >= WORTH_C:
+        told.append(f"{'warmer' if nominal.start_c > 0 else 'colder'} at the start")
+    heat = round(100.0 * (nominal.heat - 1.0))
+    if abs(nominal.oven_c) >= WORTH_C or abs(heat) >= 2 * WORTH_PERCENT:
+        hotter = nominal.oven_c / 100.0 + nominal.heat - 1.0 > 0
+        told.append(f"in an oven that heats {'more' if hotter else 'less'}")
+    said = ", ".join(told) or "a little otherwise"
+    return f"By what was read it goes like a joint that is {said}."
 
 
 def _going_on(line: Timeline) -> Timeline:
@@ -394,12 +505,11 @@ def _at_least(band: Band, low: float) -> Band:
     return Band(max(band.low, low), max(band.high, low))
 
 
-def look_at(looked_min: float, now_min: float, earliest_min: float) -> float:
+def look_at(looked_min: float, earliest_min: float) -> float:
     """When to look next: half-way from the last look to the earliest take-out, closer together
-    towards the end. Passed, it stays due until somebody looks."""
-    earliest = max(earliest_min, looked_min)
-    wait = min(max(LOOK_SHARE * (earliest - looked_min), LOOK_MIN), LOOK_MAX)
-    return min(looked_min + wait, max(earliest_min, now_min))
+    towards the end, never at once again. Passed, it stays due until somebody looks."""
+    wait = LOOK_SHARE * (earliest_min - looked_min)
+    return looked_min + min(max(wait, LOOK_MIN), LOOK_MAX)
 
 
 def _curve(record: Floats, members: Sequence[Member]) -> Floats:

@@ -11,8 +11,20 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from trencher.core.belief.timeline import Timeline
-from trencher.core.method.stages import Method, Minutes, Off, Oven, Rest, Stage, Task, Verb, Wait
+from trencher.core.belief.timeline import NEAR_MIN, Timeline
+from trencher.core.method.stages import (
+    Method,
+    Minutes,
+    Off,
+    Oven,
+    Rest,
+    Sear,
+    Stage,
+    Task,
+    Turn,
+    Verb,
+    Wait,
+)
 from trencher.core.thermal.cooker import Cooker
 
 What = Literal[
@@ -23,9 +35,8 @@ VERBS: dict[str, Verb] = {
     "door": "open", "basted": "baste", "turned": "turn", "covered": "cover",
     "uncovered": "uncover", "added": "add", "poured": "pour",
 }  # fmt: skip
-SAME_MIN = 12.0
-"""A task done so near to when the plan has it is the plan's own, done then."""
 LONGEST_DOOR_S = 1800.0
+EVEN_MIN = 0.01
 CARRIED_MIN = 1.0
 """From one oven to another. Estimate."""
 
@@ -50,29 +61,40 @@ def happened(line: Timeline, happenings: Sequence[Happening], now_min: float) ->
     past: list[Stage] = []
     origins: list[int] = []
     cover, cooker, off = None, None, False
-    start = 0.0
+    start = began = 0.0
     for index, stage in enumerate(line.plain.stages):
         assert isinstance(stage.length, Minutes)
+        if isinstance(stage, Turn):
+            past.append(stage)
+            origins.append(index)
+            continue
         end = start + stage.length.min
         last = index == len(line.plain.stages) - 1
         here = [h for h in known if start <= h.minute < end or (last and h.minute >= end)]
         if isinstance(stage, Rest) and index and not isinstance(line.plain.stages[index - 1], Rest):
             # Its cover is the rest's own: foil from the oven does not come along unsaid.
             cover = None
+        began = start
         parts, cover, cooker, off = _cut(stage, start, end, here, cover, cooker, off)
         past += parts
         origins += [index] * len(parts)
         start = end
     count = len(line.plain.stages)
     tail: list[Stage] = []
-    for stage in line.ahead.stages[count:]:
+    for n, stage in enumerate(line.ahead.stages[count:], count):
+        if line.origins[n] == line.current:
+            whole = line.plan.stages[line.current]
+            stage = _without_early(stage, whole, began, now_min, known)
         if isinstance(stage, Rest) and not isinstance((tail or past)[-1], Rest):
             cover = None
         tail.append(_inherit(stage, cover, cooker))
+    ahead = list(past)
+    if isinstance(line.ahead.stages[count - 1], Sear):
+        ahead[-1] = line.ahead.stages[count - 1]
     return replace(
         line,
         past=Method(tuple(past)),
-        ahead=Method((*past, *tail)),
+        ahead=Method((*ahead, *tail)),
         origins=(*origins, *line.origins[count:]),
     )
 
@@ -152,13 +174,53 @@ def _cut(
     return parts, cover, cooker, off
 
 
+def falls(
+    stage: Stage, start: float, end: float, done: Sequence[Happening]
+) -> list[tuple[float, Task, Happening | None]]:
+    """Each time a task of a stage falls due between ``start`` and ``end``, minutes of the roast, in
+    order, with what was done for it: the nearest of its kind within NEAR_MIN, once for one time.
+    """
+    left = list(done)
+    found: list[tuple[float, Task, Happening | None]] = []
+    due = [(start + m, t) for t in stage.tasks for m in t.times(max(end - start, 0.0))]
+    for minute, task in sorted(due, key=lambda x: x[0]):
+        near = [h for h in left if _does(h, task) and abs(h.minute - minute) <= NEAR_MIN]
+        hit = min(near, key=lambda h: abs(h.minute - minute), default=None)
+        if hit is not None:
+            left.remove(hit)
+        found.append((minute, task, hit))
+    return found
+
+
+def _does(happening: Happening, task: Task) -> bool:
+    """A look in is done by whatever opens the door."""
+    verb = VERBS.get(happening.what)
+    return verb == task.verb or (task.verb == "check" and verb is not None)
+
+
 def _without_done(stage: Stage, start: float, here: Sequence[Happening]) -> tuple[Task, ...]:
     """The plan's tasks of a stage but for those that were reported done about then."""
-    kept: list[Task] = []
     assert isinstance(stage.length, Minutes)
-    for task in stage.tasks:
-        done = [h.minute - start for h in here if VERBS.get(h.what) == task.verb]
-        for m in task.times(stage.length.min):
-            if not any(abs(d - m) <= SAME_MIN for d in done):
-                kept.append(replace(task, at_min=m, every_min=None))
-    return tuple(kept)
+    return tuple(
+        replace(task, at_min=due - start, every_min=None)
+        for due, task, hit in falls(stage, start, start + stage.length.min, here)
+        if hit is None
+    )
+
+
+def _without_early(left: Stage, whole: Stage, start: float, now: float,
+                   done: Sequence[Happening]) -> Stage:  # fmt: skip
+    """What is left of a stage, without what was done a little before its minute."""
+    early = [
+        (due, task) for due, task, hit in falls(whole, start, now + NEAR_MIN, done)
+        if hit is not None and due >= now
+    ]  # fmt: skip
+    tasks: list[Task] = []
+    for task in left.tasks:
+        due = now + (task.at_min or 0.0)
+        if not any((t.verb, t.words) == (task.verb, task.words) and abs(m - due) < EVEN_MIN
+                   for m, t in early):  # fmt: skip
+            tasks.append(task)
+        elif task.every_min is not None:
+            tasks.append(replace(task, at_min=(task.at_min or 0.0) + task.every_min))
+    return replace(left, tasks=tuple(tasks))

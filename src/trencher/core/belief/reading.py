@@ -23,7 +23,8 @@ BELIEVED: tuple[Place, ...] = ("core", "thin_end", "air", "unknown")
 @dataclass(frozen=True)
 class Reading:
     """One reading: minute from the start, °C (a range has ``low_c`` < ``high_c``), its place, what
-    it was read with, and how often the tip had been moved by then."""
+    it was read with, and how often the tip had been moved by then. ``sure``: the cook looked again
+    and says that it really reads so."""
 
     minute: float
     low_c: float
@@ -31,6 +32,7 @@ class Reading:
     place: Place = "core"
     instrument: Instrument = "probe"
     tip: int = 0
+    sure: bool = False
 
     @property
     def value_c(self) -> float:

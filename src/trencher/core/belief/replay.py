@@ -9,12 +9,13 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
-from typing import Literal, cast
+from typing import Literal, NamedTuple, cast
 
+from trencher.core.belief.agenda import Step, agenda
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.happened import Happening, What, happened
 from trencher.core.belief.reading import Reading
-from trencher.core.belief.timeline import as_planned, timeline
+from trencher.core.belief.timeline import SEEN, as_planned, ends_with, timeline
 from trencher.core.errors import InputError
 from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.forward import walk
@@ -22,7 +23,7 @@ from trencher.core.planner.setup import Roast, kitchen
 
 Told = Literal[
     "door", "turned_down", "taken_out", "covered", "uncovered", "basted", "turned", "added",
-    "poured", "oven_off", "oven_on", "probe_moved", "browned",
+    "poured", "oven_off", "oven_on", "probe_moved", "browned", "crisped",
 ]  # fmt: skip
 BELIEF_EVERY_MIN = 1.0 / 3.0
 
@@ -37,8 +38,17 @@ class Line:
     seconds: float | None = None
 
 
-def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[tuple[Line, Outlook, str]]:
-    """For each line with a reading: the line, the outlook then, and the reading's flag.
+class Replayed(NamedTuple):
+    """A line with a reading, the outlook then, the reading's flag, and what comes next."""
+
+    line: Line
+    found: Outlook
+    flag: str
+    steps: list[Step]
+
+
+def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
+    """What is made of each line with a reading.
 
     Belief is renewed at most every 20 s of roast time, or where a line is for earlier than that.
     """
@@ -50,6 +60,7 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[tuple[Line, Outloo
     ends: dict[int, float] = {}
     now, believed_at = 0.05, -math.inf
     found: Outlook | None = None
+    steps: list[Step] = []
     for line in lines:
         now = max(now, line.minute)
         if line.event is not None:
@@ -74,7 +85,13 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[tuple[Line, Outloo
                         allowed="turned_down once for each stage, taken_out once",
                     )  # fmt: skip
                 ends[stage] = line.minute
-            elif line.event != "browned":
+            elif (
+                over := ends_with(
+                    planned, as_planned(planned, ends, line.minute), line.event, line.minute
+                )
+            ) is not None:
+                ends[over] = line.minute
+            elif line.event not in SEEN:
                 events.append(Happening(line.minute, cast("What", line.event), line.seconds))
         if line.reading is None:
             continue
@@ -83,4 +100,9 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[tuple[Line, Outloo
         if found is None or now - believed_at >= BELIEF_EVERY_MIN - 1e-9 or line.minute < now:
             at = happened(timeline(planned, as_planned(planned, ends, now), now), events, now)
             found, believed_at = outlook(roast, at, readings, now, Doubt()), now
-        yield line, found, found.flags[-1] if len(found.flags) == len(readings) else ""
+            steps = agenda(
+                at, planned, found, events, readings, sides=kitchen(roast).sides, looks=True,
+                dial=lambda stage: f"{kitchen(roast).true_air(stage):.0f} °C",
+            )  # fmt: skip
+        flag = found.flags[-1] if len(found.flags) == len(readings) else ""
+        yield Replayed(line, found, flag, steps)

@@ -4,17 +4,29 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from trencher.core.method.stages import (
-    HEATED,
     Method,
     Minutes,
+    Off,
+    Oven,
     Rate,
+    Rest,
+    Sear,
     Stage,
+    Turn,
     UntilCore,
+    UntilOutcome,
     celsius,
 )
 from trencher.core.planner.forward import Walk, with_rest
+from trencher.core.planner.passage import left_of
+
+SEEN = {"browned": "brown", "crisped": "crisp"}
+"""What is marked when a goal that only the cook can see is there."""
+NEAR_MIN = 12.0
+"""A thing done so near to its minute is the plan's own, done then."""
 
 
 @dataclass(frozen=True)
@@ -72,15 +84,22 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
     """
     plan, _ = with_rest(planned.method)
     pull = planned.pull_index
+    ends = _without_turns(plan, ends)
     past: list[Stage] = []
     start = 0.0
     current = 0
     for i, stage in enumerate(plan.stages):
         planned_length = planned.stages[i].end_min - planned.stages[i].start_min
+        if isinstance(stage, Turn):
+            # Turned over is when the stage before it ended.
+            past.append(stage)
+            continue
         if i in ends:
             end: float | None = max(ends[i], start)
         elif any(later > i for later in ends):
             end = min(start + planned_length, min(m for j, m in ends.items() if j > i))
+        elif isinstance(stage.length, (Minutes, Rate)) and nothing_to_do(plan, i):
+            end = start + planned_length
         else:
             end = None
         current = i
@@ -90,14 +109,89 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
         past.append(replace(stage, length=Minutes(max(end - start, 0.05))))
         start = end
     left = _left_of_current(planned, plan, past, now_min - start)
+    here = plan.stages[current]
+    ahead = list(past)
+    if isinstance(here, Sear):
+        # Its faces share all of its time: it is not cut.
+        whole = planned.stages[current].end_min - planned.stages[current].start_min
+        ahead[-1] = replace(here, length=Minutes(max(whole, now_min - start)))
     tail = (*left, *plan.stages[current + 1 :])
     origins = (*range(current + 1), *(current for _ in left))
     origins = (*origins, *range(current + 1, len(plan.stages)))
     pulled = ends.get(pull)
     if pulled is not None and pulled > now_min:
         pulled = None
-    whole = Method(tuple(past))
-    return Timeline(plan, whole, Method((*past, *tail)), origins, whole, current, pulled)
+    whole_past = Method(tuple(past))
+    return Timeline(plan, whole_past, Method((*ahead, *tail)), origins, whole_past, current, pulled)
+
+
+def ends_with(
+    planned: Walk, ends: Mapping[int, float], what: str, minute: float
+) -> int | None:  # fmt: skip
+    """The plan's stage that is over when somebody marks ``what`` as done or seen at ``minute``:
+    turned over where the way has a turn next, switched off where it goes off, brown where it waits
+    for brown. None where the mark is but a mark. Stages by the clock end near their minute only."""
+    line = timeline(planned, ends, minute)
+    n, plan = line.current, line.plan
+    if n + 1 >= len(plan.stages) or n in ends:
+        return None
+    here, after = plan.stages[n], plan.stages[n + 1]
+    if isinstance(here.length, UntilOutcome) and SEEN.get(what) == here.length.what:
+        return n
+    asked = (
+        (what == "turned" and isinstance(after, Turn))
+        or (what == "oven_off" and isinstance(after, Off))
+        or (what in ("covered", "uncovered") and _only_cover(here, after, what))
+    )
+    if not asked:
+        return None
+    start = sum(s.length.min for s in line.plain.stages[:-1] if isinstance(s.length, Minutes))
+    due = start + planned.stages[n].end_min - planned.stages[n].start_min
+    by_clock = isinstance(here.length, (Minutes, Rate))
+    return n if not by_clock or minute >= due - NEAR_MIN else None
+
+
+def dress_change(here: Stage, after: Stage | None) -> Literal["", "cover", "uncover"]:
+    """Whether it is covered or uncovered on the way from one stage to the next of its kind."""
+    if isinstance(here, Oven) and isinstance(after, Oven):
+        was, now = here.cover is not None, after.cover is not None
+    elif isinstance(here, Rest) and isinstance(after, Rest):
+        was, now = here.how != "open", after.how != "open"
+    else:
+        return ""
+    return "" if was == now else "cover" if now else "uncover"
+
+
+def _only_cover(here: Stage, after: Stage, what: str) -> bool:
+    if isinstance(here, Oven) and isinstance(after, Oven) and here.temp.c != after.temp.c:
+        return False
+    change = dress_change(here, after)
+    return change != "" and what == f"{change}ed"
+
+
+def _without_turns(plan: Method, ends: Mapping[int, float]) -> Mapping[int, float]:
+    """A turn that was reported ends the stage it ends."""
+    found = dict(ends)
+    for i, stage in enumerate(plan.stages):
+        if isinstance(stage, Turn) and i in found:
+            minute = found.pop(i)
+            if i:
+                found.setdefault(i - 1, minute)
+    return found
+
+
+def nothing_to_do(plan: Method, index: int) -> bool:
+    """Whether the next stage is but this one going on."""
+    if index + 1 >= len(plan.stages):
+        return False
+    here = plan.stages[index]
+    return not isinstance(here, Sear) and alike(here, plan.stages[index + 1])
+
+
+def alike(here: Stage, after: Stage) -> bool:
+    """Whether two stages differ in their length and tasks only."""
+    bare = Minutes(1.0)
+    return replace(here, length=bare, tasks=()) == replace(after, length=bare, tasks=())
 
 
 def _left_of_current(
@@ -106,11 +200,10 @@ def _left_of_current(
     """What is still to come of the stage that is on; () where it is over or overdue."""
     current = len(past) - 1
     here = plan.stages[current]
-    if current == planned.pull_index:
-        return (here,)
+    if isinstance(here, Sear):
+        return ()
+    if not isinstance(here.length, (Minutes, Rate)):
+        return (left_of(here, spent_min, here.length),)
     result = planned.stages[current]
     left = result.end_min - result.start_min - spent_min
-    last_rest = current == len(plan.stages) - 1 and not isinstance(here, HEATED)
-    if last_rest and not isinstance(here.length, Minutes):
-        return (here,)
-    return (replace(here, length=Minutes(left)),) if left > 0.05 else ()
+    return (left_of(here, spent_min, Minutes(left)),) if left > 0.05 else ()

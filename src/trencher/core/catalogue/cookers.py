@@ -1,4 +1,5 @@
-"""Kinds of cooker: what their air does to a surface, and how they warm and cool.
+"""Kinds of cooker: how they warm and cool, and how moist their air is. What their air does to a
+surface stands in ``thermal.surface``.
 
 Every figure is an estimate within the range usually quoted, no source; a calibration of the
 user's own oven replaces it.
@@ -14,10 +15,9 @@ CookerKind = Literal["still", "fan", "air", "gas"]
 
 @dataclass(frozen=True, kw_only=True)
 class KindOfCooker:
-    """h in W/m²K (convection only); times in minutes; ``steam_pa``: vapour in the oven's air."""
+    """Times in minutes; ``steam_pa``: vapour in the oven's air."""
 
     words: str
-    h_w_m2k: float
     preheat_min: float
     tau_down_min: float
     tau_off_min: float
@@ -27,19 +27,19 @@ class KindOfCooker:
 
 KINDS: dict[CookerKind, KindOfCooker] = {
     "still": KindOfCooker(
-        words="still electric oven", h_w_m2k=5.0, preheat_min=15, tau_down_min=22, tau_off_min=60,
+        words="still electric oven", preheat_min=15, tau_down_min=22, tau_off_min=60,
         steam_pa=4000,
     ),
     "fan": KindOfCooker(
-        words="fan oven", h_w_m2k=14.0, preheat_min=12, tau_down_min=18, tau_off_min=55,
+        words="fan oven", preheat_min=12, tau_down_min=18, tau_off_min=55,
         steam_pa=3000,
     ),
     "air": KindOfCooker(
-        words="table-top hot air", h_w_m2k=28.0, preheat_min=4, tau_down_min=6, tau_off_min=15,
+        words="table-top hot air", preheat_min=4, tau_down_min=6, tau_off_min=15,
         steam_pa=2000,
     ),
     "gas": KindOfCooker(
-        words="gas oven", h_w_m2k=6.5, preheat_min=18, tau_down_min=22, tau_off_min=45,
+        words="gas oven", preheat_min=18, tau_down_min=22, tau_off_min=45,
         steam_pa=8000,
     ),
 }  # fmt: skip

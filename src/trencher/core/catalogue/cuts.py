@@ -9,13 +9,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, fields, replace
 from typing import Any, Literal, get_args
 
 from trencher.core.catalogue.cut_records import RECORDS
 from trencher.core.errors import InputError, OutOfRange, UnknownName
-from trencher.core.thermal.geometry import Profile, Section
-from trencher.core.thermal.properties import LEAN, Composition
+from trencher.core.thermal.geometry import Profile, Section, fullness, section_area
+from trencher.core.thermal.properties import LEAN, Composition, raw_density
 
 Kind = Literal["beef", "lamb", "pork", "game"]
 SafetyClass = Literal["whole", "rolled", "pork", "game", "boar"]
@@ -23,10 +23,15 @@ SafetyClass = Literal["whole", "rolled", "pork", "game", "boar"]
 
 @dataclass(frozen=True, kw_only=True)
 class Cut:
-    """One cut. ``shape``: thickness : width : length; shares are of the raw weight as bought.
+    """One cut. ``shape``: thickness : width : length at its usual weight; shares are of the raw
+    weight as bought.
 
-    ``fat_mm``: usual fat on top, under the rind if there is one. ``tied``: usually sold tied.
-    ``wanted_c``: the usual peak; ``collagen``: wants time at heat, not a core number.
+    ``thickness_mm``: of ``usual_kg``; it goes with weight to the power ``grows``: 0 for what is cut
+    across the animal (weight buys length), a third for what is cut whole. None: the shape alone
+    rules, in all directions. ``spread``: its relative spread from animal to animal. ``fat_mm``:
+    usual fat on top, under the rind if there is one. ``tied``: usually sold tied.
+    ``wanted_c``: the usual peak; ``collagen``: wants time at heat, not a core number;
+    ``slow``: has collagen enough to be either pink or, after hours, tender.
     """
 
     id: str
@@ -34,6 +39,9 @@ class Cut:
     name: str
     aliases: tuple[str, ...] = ()
     shape: tuple[float, float, float]
+    thickness_mm: float | None = None
+    grows: float = 1.0 / 3.0
+    spread: float = 0.12
     profile: Profile = "even"
     section: Section = "oval"
     meat: Composition = LEAN
@@ -43,6 +51,7 @@ class Cut:
     usual_kg: float = 1.8
     wanted_c: float = 57.0
     collagen: bool = False
+    slow: bool = False
     rind: bool = False
     tied: bool = False
     safety: SafetyClass = "whole"
@@ -50,17 +59,31 @@ class Cut:
     sources: tuple[str, ...] = ("composition-typical", "estimate")
 
 
-CUTS: dict[str, Cut] = {
-    record["id"]: Cut(
-        **{**record, "meat": Composition(**record["meat"])} if "meat" in record else record
-    )
-    for record in RECORDS
-}
+def _of_record(record: Mapping[str, Any]) -> Cut:
+    """A cut from its record, which gives anatomy (thickness, how wide) instead of proportions: the
+    length is what the usual weight leaves."""
+    facts = {key: value for key, value in record.items() if key != "wide"}
+    if "meat" in facts:
+        facts["meat"] = Composition(**facts["meat"])
+    cut = Cut(**facts, shape=(1.0, record["wide"], 1.0))
+    assert cut.thickness_mm is not None
+    thick, wide = cut.thickness_mm / 1000, record["wide"]
+    volume = cut.usual_kg / raw_density(cut.meat, cut.bone_share)
+    section = section_area(thick, wide * thick, cut.section) * fullness(cut.profile)
+    return replace(cut, shape=(1.0, wide, round(volume / section / thick, 2)))
+
+
+CUTS: dict[str, Cut] = {record["id"]: _of_record(record) for record in RECORDS}
 
 CUSTOM = Cut(
     id="custom", kind="beef", name="A piece of lean meat", shape=(1.0, 1.0, 2.0),
     profile="flat", trim_share=0.0, note="An even cylinder with flat ends.",
 )  # fmt: skip
+
+
+def may_be_tender(cut: Cut) -> bool:
+    """Whether hours at heat make it tender: it wants them, or may have them."""
+    return cut.collagen or cut.slow
 
 
 def cut_named(cut_id: str) -> Cut:
@@ -83,7 +106,7 @@ OWN_CHOICES: dict[str, tuple[str, ...]] = {
     "safety": get_args(SafetyClass),
 }  # fmt: skip
 OWN_WORDS = ("id", "name", "note")
-OWN_SWITCHES = ("collagen", "rind", "tied")
+OWN_SWITCHES = ("collagen", "slow", "rind", "tied")
 OWN_ALLOWED = (
     *OWN_WORDS, "aliases", "shape", "meat", *OWN_LIMITS, *OWN_CHOICES, *OWN_SWITCHES,
 )  # fmt: skip

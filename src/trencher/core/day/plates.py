@@ -108,6 +108,10 @@ def plates(
             return (-1, -aim)
         return (0 if wants_end else 1 if g.strict else 2 if aim != wanted_c else 3, -aim)
 
+    def _stands(n: int) -> Standing:
+        return standing(strict, [(m, c) for i, m, c in read if i == n])
+
+    met = {n for n in {i for i, _, _ in read} if _stands(n) == "met"}
     found: dict[str, Plate] = {}
     for g in sorted(eaters, key=order):
         aim, why = asked[g.name]
@@ -118,9 +122,10 @@ def plates(
         if g.name in mine:
             free = [mine[g.name]]
         aimed = min(centre) if math.isinf(aim) else aim
-        n = min(free, key=lambda i: (abs(centre[i] - aimed), i))
+        # A slice whose readings met the figure is a strict plate's, however near another may come.
+        n = min(free, key=lambda i: (g.strict and i not in met, abs(centre[i] - aimed), i))
         room[n] -= 1
-        how = standing(strict, [(m, c) for i, m, c in read if i == n]) if g.strict else None
+        how = _stands(n) if g.strict else None
         flash = how != "met" if g.strict else centre[n] < aimed - FAR_C
         found[g.name] = Plate(g.name, n, aimed, flash, g.strict, why, how)
     others: list[int] = []

@@ -47,12 +47,14 @@ OVEN_LOW_C, OVEN_HIGH_C = 30.0, 350.0
 CORE_LOW_C, CORE_HIGH_C = -5.0, 99.0
 LONGEST_MIN = 48 * 60.0
 LIQUID_ML = (10.0, 10000.0)
+SHORTEST_MIN = 1e-6
 LEAST_EVERY_MIN = 1.0
 MOST_TASKS, LONGEST_WORDS = 30, 80
 
 SPELLINGS = {
     "c": "C", "celsius": "C", "centigrade": "C", "f": "F", "fahrenheit": "F",
     "min": "min", "mins": "min", "minute": "min", "minutes": "min", "m": "min",
+    "s": "s", "sec": "s", "secs": "s", "second": "s", "seconds": "s",
     "h": "h", "hr": "h", "hrs": "h", "hour": "h", "hours": "h",
     "lb": "lb", "lbs": "lb", "pound": "lb", "kg": "kg", "kilo": "kg", "g": "g",
     "side": "side", "sides": "side", "ml": "ml", "millilitres": "ml", "milliliters": "ml",
@@ -138,7 +140,7 @@ class _Reader:
         return "the end of the text"
 
     def is_time(self, ahead: int = 0) -> bool:
-        return self.at_number(ahead) and self.peek(ahead + 1) in ("h", "min")
+        return self.at_number(ahead) and self.peek(ahead + 1) in ("h", "min", "s")
 
     # --- pieces --------------------------------------------------------------------------------
     def mark(self) -> Temp:
@@ -186,18 +188,24 @@ class _Reader:
             )
         return found
 
-    def time(self) -> float | None:
+    def time(self, *, least: float = SHORTEST_MIN) -> float | None:
         """Minutes, or None where no time stands."""
         if not self.is_time():
             return None
         token = self.take()
         minutes = token.value
-        if self.take().text == "h":
+        unit = self.take().text
+        if unit == "s":
+            minutes /= 60.0
+        elif unit == "min" and self.at_number() and self.peek(1) == "s":
+            minutes += self.take().value / 60.0
+            self.take()
+        elif unit == "h":
             minutes *= 60.0
-            if self.at_number() and self.peek(1) not in ("h", "C", "F", "g", "ml"):
+            if self.at_number() and self.peek(1) not in ("h", "C", "F", "g", "ml", "s"):
                 minutes += self.take().value
                 self.accept("min")
-        if not 0.0 < minutes <= LONGEST_MIN:
+        if not least <= minutes <= LONGEST_MIN:
             self.fail(
                 f"{number(minutes)} minutes is out of range",
                 "allowed: more than 0, at most 48 hours",
@@ -299,9 +307,9 @@ class _Reader:
             self.fail(f"{self.read_word()} after '+'", f"allowed: {', '.join(get_args(Verb))}")
         words = self.words()
         at, every = None, None
-        if self.peek() in ("at", "every"):
-            how = self.take().text
-            minutes = self.time()
+        while (how := self.peek()) in ("at", "every") and (at if how == "at" else every) is None:
+            self.take()
+            minutes = self.time(least=0.0 if how == "at" else SHORTEST_MIN)
             if minutes is None:
                 self.fail(f"{self.read_word()} after '{how}'", "a time such as 40min",
                           code="no_unit")  # fmt: skip

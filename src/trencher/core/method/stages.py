@@ -20,6 +20,8 @@ Outcome = Literal["brown", "crisp", "tender"]
 Per = Literal["kg", "lb", "500g", "side"]
 TempUnit = Literal["C", "F", "gas"]
 
+SECONDS_BELOW_MIN = 5.0
+"""Times that are no whole minutes are written in seconds below this."""
 PER_KG: dict[Per, float] = {"kg": 1.0, "lb": units.KG_PER_LB, "500g": 0.5}
 
 
@@ -53,7 +55,10 @@ def celsius(value: float) -> Temp:
 
 
 def time_text(minutes: float) -> str:
-    """``20min``, ``2h``, ``1h30``; fractions of a minute stay in minutes."""
+    """``20min``, ``2h``, ``1h30``, ``90s``; other fractions of a minute stay in minutes."""
+    seconds = minutes * 60.0
+    if 0.0 < minutes < SECONDS_BELOW_MIN and minutes != int(minutes) and seconds == int(seconds):
+        return f"{int(seconds)}s"
     if minutes >= 60 and minutes == int(minutes):
         hours, rest = divmod(int(minutes), 60)
         return f"{hours}h{rest:02d}" if rest else f"{hours}h"
@@ -142,9 +147,10 @@ Length = Minutes | Rate | UntilCore | UntilPeak | UntilHeld | UntilFalling | Unt
 
 @dataclass(frozen=True)
 class Task:
-    """Something done during a stage, once at a minute of it or again and again; at its start if
-    neither is given. ``words`` as written: ``carrots``, ``200ml``. ``door_s``: how long the door
-    really stood open for it, once it has been done; not part of the notation."""
+    """Something done during a stage, once at a minute of it or again and again (first at
+    ``at_min`` if that is given too); at its start if neither is. ``words`` as written:
+    ``carrots``, ``200ml``. ``door_s``: how long the door really stood open for it, once it has
+    been done; not part of the notation."""
 
     verb: Verb
     words: str = ""
@@ -165,8 +171,9 @@ class Task:
         if self.every_min is None:
             at = self.at_min or 0.0
             return [at] if at < until_min else []
-        count = int(until_min / self.every_min) + 1
-        return [n * self.every_min for n in range(1, count + 1) if n * self.every_min < until_min]
+        first, every = self.every_min if self.at_min is None else self.at_min, self.every_min
+        count = max(int((until_min - first) / every) + 1, 0)
+        return [m for n in range(count + 1) if (m := first + n * every) < until_min]
 
 
 def _hung(text: str, tasks: tuple[Task, ...]) -> str:

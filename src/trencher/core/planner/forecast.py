@@ -126,6 +126,19 @@ def coat_note(roast: Roast, spoilt: Scorched) -> Note:
     return Note("coat_scorches", spoilt.stage, text)
 
 
+def tough_notes(roast: Roast, plan: Walk) -> list[Note]:
+    """That a cut which wants time ends by its core while its collagen still holds."""
+    cut = roast.joint.facts
+    tender = outcomes.tenderness_of(plan.end)
+    if not cut.collagen or tender >= outcomes.THERE:
+        return []
+    text = (
+        f"{cut.name} would still be tough: at {{c:{plan.peak_c:.0f}}} its collagen has not given. "
+        "Go on until it is tender."
+    )
+    return [Note("still_tough", plan.pull_index, text)]
+
+
 def _on_dial(roast: Roast, true_c: float) -> float:
     return true_c + roast.cooker.dial_error_at(true_c)
 
@@ -222,7 +235,7 @@ def forecast(
         map=outcomes.heat_map(
             end, max(size.width_mm, size.thickness_mm) / min(size.width_mm, size.thickness_mm)
         ),
-        notes=(*cooker_notes(written), *limits, *plan.notes, *coat),
+        notes=(*cooker_notes(written), *limits, *plan.notes, *tough_notes(roast, plan), *coat),
         scorched=spoilt,
         rests=rest_answers(k, plan) if rests else (),
     )

@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from trencher.core.catalogue.cuts import may_be_tender
 from trencher.core.errors import GoalUnreachable, InputError
 from trencher.core.method.stages import (
     HEATED,
@@ -26,6 +27,7 @@ from trencher.core.method.stages import (
     UntilHeld,
     UntilOutcome,
     UntilPeak,
+    Wait,
 )
 from trencher.core.planner.passage import DOOR_S, ENDLESS_S, Passage
 from trencher.core.planner.setup import Kitchen
@@ -85,13 +87,22 @@ class Walk:
     still_climbing: bool
 
 
+Vessel = tuple[str | None, float | None]
+"""What a joint lies in in the oven: its cover, its liquid in ml."""
+
+
 @dataclass
 class _State:
+    """``vessel``: what it lay in when the last stage ended; None out of the oven."""
+
     sim: Simulation
     oven_c: float | None = None
     in_oven: bool = False
     door_s: float = 0.0
     dip_c: float = 0.0
+    vessel: Vessel | None = None
+    passage: Passage | None = None
+    began_s: float = 0.0
 
     def enter(self, stage: Stage, kitchen: Kitchen, length_s: float = ENDLESS_S) -> Passage:
         """The passage through a stage from here, with the door it takes to get there."""
@@ -99,17 +110,39 @@ class _State:
             door_s, oven_c, dip_c = PUT_IN_S, None, 0.0
         else:
             door_s, oven_c, dip_c = self.door_s, self.oven_c, self.dip_c
-        kitchen.fill(self.sim, stage, self.oven_c)
-        return Passage(kitchen, stage, oven_c, door_s, length_s, dip_c)
+        if not self._same_vessel(stage):
+            kitchen.fill(self.sim, stage, self.oven_c)
+        self.began_s = float(self.sim.state[kernel.TIME])
+        self.passage = Passage(kitchen, stage, oven_c, door_s, length_s, dip_c)
+        return self.passage
+
+    def _same_vessel(self, stage: Stage) -> bool:
+        """Whether tin, pot or crust, and what has become of them, go on into this stage."""
+        if isinstance(stage, Off):
+            return self.in_oven
+        # Another heat, or the rest of a stage that is on, is no other pot.
+        carried = isinstance(stage, Wait) and stage.place == "counter" and self.vessel is not None
+        return carried or (isinstance(stage, Oven) and self.vessel == _vessel(stage))
 
     def leave(self, stage: Stage) -> None:
         """What the oven is like once the stage is over."""
+        was = stage
+        if self.passage is not None and self.passage.stage is stage:
+            was = self.passage.dressed_at(float(self.sim.state[kernel.TIME]) - self.began_s)
+        if isinstance(stage, Oven):
+            self.vessel = _vessel(was)
+        elif not isinstance(stage, (Off, Wait)):
+            self.vessel = None
         self.in_oven = isinstance(stage, (Oven, Off))
         self.door_s = self.dip_c = 0.0
         if self.in_oven:
             # The walls keep their heat while the air is still down from a door.
             self.oven_c = float(self.sim.state[kernel.WALL])
             self.dip_c = self.oven_c - float(self.sim.state[kernel.AIR])
+
+
+def _vessel(stage: Stage) -> Vessel | None:
+    return (stage.cover, stage.liquid_ml) if isinstance(stage, Oven) else None
 
 
 def with_rest(method: Method) -> tuple[Method, list[Note]]:
@@ -168,7 +201,7 @@ GOALS = {"brown": kernel.GOAL_BROWN, "crisp": kernel.GOAL_CRISP, "tender": kerne
 def _check_outcome(stage: Stage, index: int, kitchen: Kitchen) -> None:
     cut = kitchen.roast.joint.facts
     for_time = isinstance(stage.length, UntilOutcome) and stage.length.what == "tender"
-    if for_time and not cut.collagen:
+    if for_time and not may_be_tender(cut):
         raise GoalUnreachable(
             f"{cut.name} is a lean cut: it has no collagen that time would make tender",
             where=f"method, stage {index + 1} ({stage})",
@@ -298,7 +331,7 @@ def _run_until_peak(
     assert done is not None
     done.leave(stage)
     state.sim, state.oven_c, state.in_oven = done.sim, done.oven_c, done.in_oven
-    state.door_s, state.dip_c = done.door_s, done.dip_c
+    state.door_s, state.dip_c, state.vessel = done.door_s, done.dip_c, done.vessel
     _tell(notes, state.sim, stage, index)
 
 

@@ -13,7 +13,7 @@ from typing import Protocol
 import numpy as np
 from numpy.typing import NDArray
 
-from trencher.core.method.stages import Off, Oven, Rest, Sear, Stage, Task, Verb
+from trencher.core.method.stages import Length, Off, Oven, Rest, Sear, Stage, Task, Verb
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import door_share
 from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
@@ -34,6 +34,8 @@ POURED_ML = 150.0
 """Liquid poured where no amount is written."""
 SEAR_ORDER: dict[int, tuple[int, ...]] = {2: (UNDER, TOP), 4: (UNDER, SIDE_A, TOP, SIDE_B)}
 ENDLESS_S = 24 * 3600.0
+TICK_S = 1e-3
+"""What falls due within this is due: minutes counted from elsewhere are never quite the same."""
 
 _WEIGHT = re.compile(r"([0-9]+(?:[.,][0-9]+)?)\s*(kg|g)\b", re.IGNORECASE)
 _AMOUNT = re.compile(r"([0-9]+(?:[.,][0-9]+)?)\s*(ml|l)\b", re.IGNORECASE)
@@ -97,10 +99,11 @@ class Passage:
         if isinstance(self.stage, (Oven, Off)) and self._first[kernel.E_TAU] > 0.0:
             self._first[kernel.E_DIP] += self.dip_c
 
-    def _dressed_at(self, spent_s: float) -> Stage:
+    def dressed_at(self, spent_s: float) -> Stage:
+        """The stage as what was done in it has made it, so long after it began."""
         stage = self.stage
         for at, task in self._due:
-            if at > spent_s:
+            if at > spent_s + TICK_S:
                 break
             stage = _after(stage, task)
         return stage
@@ -111,7 +114,7 @@ class Passage:
         env[kernel.E_SWING] = 0.0
         since = 0.0
         for at, task in self._due:
-            if at > spent_s or not isinstance(self.stage, (Oven, Off)):
+            if at > spent_s + TICK_S or not isinstance(self.stage, (Oven, Off)):
                 break
             now, slow = kernel.air_at(env, at - since)
             since = at
@@ -129,7 +132,7 @@ class Passage:
 
     def surround(self, spent_s: float) -> Floats:
         """Surroundings so long after the stage began, as a fresh start from there."""
-        stage = self._dressed_at(spent_s)
+        stage = self.dressed_at(spent_s)
         env = (
             self._first.copy()
             if stage is self.stage
@@ -156,8 +159,11 @@ class Passage:
         todo = [d for d in self._due if d[0] > spent_s or (spent_s == 0.0 and d[0] == 0.0)]
         now = spent_s
         for at, task in [*todo, (end, None)]:
+            left_s = hold_s - _held_s(sim, value) if goal == kernel.GOAL_HELD else 0.0
+            if goal == kernel.GOAL_HELD and left_s <= 0.0:
+                return True
             if at - now > 1e-6 and sim.advance(
-                self.surround(now), at - now, goal=goal, value=value, hold_s=hold_s
+                self.surround(now), at - now, goal=goal, value=value, hold_s=left_s
             ):
                 return True
             now = float(sim.state[kernel.TIME]) - began
@@ -175,6 +181,35 @@ class Passage:
                 env[at] = 1.0 if other == face else 0.0
             sim.advance(env, self.length_s / len(faces))
         return False
+
+
+def _held_s(sim: Simulation, value: float) -> float:
+    """How long the core has been at ``value`` or above by now, s."""
+    rows = sim.record[: sim.rows]
+    below = np.flatnonzero(rows[:, 3] < value)
+    since = 0 if len(below) == 0 else int(below[-1]) + 1
+    return 0.0 if since >= len(rows) else float(rows[-1, 0] - rows[since, 0])
+
+
+def left_of(stage: Stage, spent_min: float, length: Length) -> Stage:
+    """What is still to come of a stage that is on: dressed as what was done in it has made it, its
+    tasks still to do, in the oven as it is by now. ``length`` of what is left."""
+    for task in stage.tasks:
+        for _ in task.times(spent_min):
+            stage = _after(stage, task)
+    tasks = tuple(t for task in stage.tasks for t in _still_to_do(task, spent_min))
+    left = replace(stage, length=length, tasks=tasks)
+    return replace(left, cold=False) if isinstance(left, Oven) else left
+
+
+def _still_to_do(task: Task, spent_min: float) -> list[Task]:
+    if task.every_min is None:
+        at = task.at_min or 0.0
+        return [replace(task, at_min=at - spent_min)] if at >= spent_min else []
+    first = task.every_min if task.at_min is None else task.at_min
+    while first < spent_min:
+        first += task.every_min
+    return [replace(task, at_min=first - spent_min)]
 
 
 def _after(stage: Stage, task: Task) -> Stage:

@@ -16,6 +16,7 @@ from trencher.core.method.stages import Method, Off, Oven, Rest, Sear, Stage, Wa
 from trencher.core.planner.passage import SEAR_ORDER
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal import surface
+from trencher.core.thermal.constants import CONSTANTS, Constants
 from trencher.core.thermal.cooker import PUT_IN_S, Cooker
 from trencher.core.thermal.geometry import (
     FINE,
@@ -51,6 +52,7 @@ class Physics:
     evaporation: bool = True
     ideal_air: bool = False
     section_exponent: float | None = None
+    constants: Constants = CONSTANTS
 
     def __post_init__(self) -> None:
         for name, (low, high, unit) in PHYSICS_LIMITS.items():
@@ -174,13 +176,17 @@ class Kitchen:
             conductivity_w_mk=phys.conductivity_w_mk,
             specific_heat_j_kgk=phys.specific_heat_j_kgk,
             density_kg_m3=phys.density_kg_m3,
+            hot_k=phys.constants.hot_k,
         )
         if d.conduct != 1.0:
             tables = replace(tables, conductivity=tables.conductivity * d.conduct)
         start = float(np.clip(r.joint.start_c + d.start_c, -25.0, 45.0))
         longest = longest_step_s(body, tables) if phys.evaporation else self.grid.dt_s
         par = surface.parameters(
-            water=tables.water, moist=phys.evaporation, max_dt_s=min(self.grid.dt_s, longest)
+            water=tables.water,
+            moist=phys.evaporation,
+            max_dt_s=min(self.grid.dt_s, longest),
+            known=phys.constants,
         )
         constant = None not in (phys.conductivity_w_mk, phys.specific_heat_j_kgk)
         if constant and not phys.evaporation:
@@ -192,6 +198,7 @@ class Kitchen:
         coats = surface.coats(
             fat_mm=0.0 if checked else min(r.joint.top_fat_mm * d.fat, 500.0 * thickness),
             rind=cut.rind and not checked,
+            known=phys.constants,
         )
         film = surface.first_film(r.joint.surface, rind=cut.rind) if phys.evaporation else None
         return Simulation.start(body, tables, par, coats, start, r.cooker.room_c, film)
@@ -225,6 +232,7 @@ class Kitchen:
         """The stage's surroundings at its start. ``oven_c``: where the oven's air is now, None if
         it starts preheated; ``door_s``: how long its door has just stood open."""
         cooker, phys, d = self.roast.cooker, self.roast.physics, self.deviation
+        known = phys.constants
         if isinstance(stage, (Oven, Off)):
             cooker = stage.cooker or cooker
         if isinstance(stage, Oven):
@@ -234,32 +242,32 @@ class Kitchen:
             env = surface.oven_air(
                 cooker, air_c=air, from_c=start, door_s=0.0 if stage.cold else door_s,
                 ideal=phys.ideal_air, h_scale=d.heat, under=under, grill=stage.air == "grill",
-                load_kg=self.roast.joint.weight_kg if door_s == PUT_IN_S else 0.0,
+                load_kg=self.roast.joint.weight_kg if door_s == PUT_IN_S else 0.0, known=known,
             )  # fmt: skip
             size = size_of(self.roast.joint)
             floor = surface.tin_floor_m2(size.width_mm / 1000, size.length_mm / 1000)
             if stage.cover is not None:
                 liquid = stage.liquid_ml is not None
-                surface.enclose(env, stage.cover, floor_m2=floor, liquid=liquid)
+                surface.enclose(env, stage.cover, floor_m2=floor, liquid=liquid, known=known)
             elif stage.liquid_ml is not None:
                 surface.in_liquid(
                     env, litres=stage.liquid_ml / 1000, floor_m2=floor,
-                    thickness_m=size.thickness_mm / 1000,
+                    thickness_m=size.thickness_mm / 1000, known=known,
                 )  # fmt: skip
             env[kernel.E_DRIFT] = d.drift
             env[kernel.E_LATER], env[kernel.E_LATER_S] = d.later, 60.0 * d.later_from_min
         elif isinstance(stage, Off):
             env = surface.oven_off(
-                cooker, from_c=oven_c or cooker.room_c, door_s=door_s, h_scale=d.heat
+                cooker, from_c=oven_c or cooker.room_c, door_s=door_s, h_scale=d.heat, known=known
             )
         elif isinstance(stage, Sear):
             faces = SEAR_ORDER[self.sides]
-            return surface.hob_sear(faces, 1.0 / len(faces), cooker.room_c)
+            return surface.hob_sear(faces, 1.0 / len(faces), cooker.room_c, known)
         elif isinstance(stage, Rest):
-            env = surface.room_rest(stage.how, cooker.room_c, h_scale=d.rest)
+            env = surface.room_rest(stage.how, cooker.room_c, h_scale=d.rest, known=known)
         elif isinstance(stage, Wait):
             env = {
-                "counter": lambda: surface.standing(cooker.room_c, surface.ROOM_STEAM_PA),
+                "counter": lambda: surface.standing(cooker.room_c, surface.ROOM_STEAM_PA, known),
                 "fridge": lambda: surface.standing(surface.FRIDGE_C, FRIDGE_STEAM_PA),
                 "freezer": lambda: surface.standing(surface.FREEZER_C, FREEZER_STEAM_PA),
                 "water": surface.cold_water,

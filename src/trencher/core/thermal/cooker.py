@@ -77,11 +77,6 @@ class Cooker:
         return self.off_s / 60.0 * math.log(share)
 
     @property
-    def h_w_m2k(self) -> float:
-        """Convective coefficient of its air, W/m²K."""
-        return KINDS[self.kind].h_w_m2k
-
-    @property
     def steam_pa(self) -> float:
         """Partial pressure of vapour in its air, Pa."""
         return KINDS[self.kind].steam_pa

@@ -6,6 +6,7 @@ import type { components, paths } from './schema'
 export type Schemas = components['schemas']
 export type Roast = Schemas['RoastOut']
 export type Line = Schemas['RoastLine']
+export type Beside = Schemas['BesideOut']
 export type Way = Schemas['WayOut']
 export type Forecast = Schemas['ForecastOut']
 export type Outlook = Schemas['OutlookOut']

@@ -15,13 +15,3 @@ export function inQuiet(quiet: Quiet, now: Date): boolean {
   const b = to[0] * 60 + to[1]
   return a <= b ? minute >= a && minute < b : minute >= a || minute < b
 }
-
-/** What can be said done with an alarm, or null. */
-export function doneWords(words: string, stage: number | null, soon: boolean): string | null {
-  if (stage === null || soon) return null
-  if (words.startsWith('Turn it down')) return 'Turned down'
-  if (words.startsWith('Turn it up')) return 'Turned up'
-  if (words.startsWith('Switch')) return 'Switched off'
-  if (words.startsWith('Out of the pan')) return 'Into the oven'
-  return words.startsWith('Back in') ? 'Back in the oven' : 'Taken out'
-}

@@ -62,8 +62,11 @@ class Alarms {
 
   /** Done: what the alarm asked for. Throws `Refused` with the reason. */
   async done(alarm: Alarm): Promise<void> {
-    const words = alarm.out ? 'Taken out' : 'The heat was changed'
-    await this.#hand(alarm, 'stage-end', { stage: alarm.stage, minute: null }, words)
+    if (alarm.stage !== null) {
+      await this.#hand(alarm, 'stage-end', { stage: alarm.stage, minute: null }, alarm.done)
+    } else if (alarm.mark !== null) {
+      await this.#hand(alarm, 'marks', { what: alarm.mark, text: '', minute: null }, alarm.done)
+    }
     await this.answer(alarm)
   }
 

@@ -41,6 +41,9 @@ export class HandState {
   #chain: Promise<void> = Promise.resolve()
   #waiting = 0
   #typed = false
+  #reading: Promise<void> = Promise.resolve()
+  /** What stands, or will as soon as it has been read: what an undo leaves behind. */
+  #stands = ''
   #timer: ReturnType<typeof setTimeout> | undefined
 
   constructor(wish: (quick: boolean) => Wish | null) {
@@ -73,7 +76,12 @@ export class HandState {
 
   /** Read what was typed, if that has not been done yet. */
   async #readTyped(): Promise<void> {
-    if (!this.#typed) return
+    // What is being read already is waited for: a change must not overtake it.
+    if (this.#typed) this.#reading = this.#readNow()
+    await this.#reading
+  }
+
+  async #readNow(): Promise<void> {
     this.#typed = false
     clearTimeout(this.#timer)
     const before = this.shaped?.method
@@ -160,7 +168,8 @@ export class HandState {
   #back(from: string[], to: string[]): void {
     const text = from.pop()
     if (text === undefined || this.shaped === null) return
-    to.push(this.shaped.method)
+    to.push(this.#stands)
+    this.#stands = text
     this.#count()
     this.text = text
     void this.#read(text, false)
@@ -199,6 +208,7 @@ export class HandState {
       const shaped = await ask()
       if (turn !== this.#turn) return false
       this.shaped = shaped
+      this.#stands = shaped.method
       if (rewrite) this.text = shaped.method
       this.fault = null
       this.stale = quick

@@ -134,6 +134,34 @@ describe('a method under the hand', () => {
     expect(hand.shaped?.method).toBe('typed again')
   })
 
+  it('goes back twice and forth once, however slow the answers', async () => {
+    const hand = await begun()
+    for (const minutes of [21, 22]) {
+      void hand.edit(edit(minutes))
+      await vi.runAllTimersAsync()
+    }
+    expect(hand.text).toBe('a|21|22')
+    slow = 500
+    hand.undo()
+    hand.undo()
+    hand.redo()
+    await vi.runAllTimersAsync()
+    expect(hand.text).toBe('a|21')
+    hand.redo()
+    await vi.runAllTimersAsync()
+    expect(hand.text).toBe('a|21|22')
+  })
+
+  it('waits for what is being read before it changes it', async () => {
+    const hand = await begun()
+    slow = 2000
+    hand.type('b')
+    await vi.advanceTimersByTimeAsync(1000)
+    void hand.edit(edit(30))
+    await vi.runAllTimersAsync()
+    expect(hand.text).toBe('b|30')
+  })
+
   it('thinks better of it: nothing is remembered', async () => {
     const hand = await begun()
     hand.pull('a', edit(30))

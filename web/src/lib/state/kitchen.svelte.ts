@@ -30,6 +30,8 @@ const keep = (key: string, value: string): void => {
   }
 }
 
+const FORGOTTEN_MS = 6 * 3_600_000
+
 class Kitchen {
   catalogue = $state<Catalogue | null>(null)
   ovens = $state<Oven[]>([])
@@ -127,6 +129,8 @@ class Kitchen {
 
   /** Words to be reckoned, handed over by another place; "" for none. */
   toReckon = $state('')
+  /** The first digit of a reading that was typed while an alarm was up elsewhere. */
+  typed = $state('')
 
   async reloadOvens(): Promise<void> {
     this.ovens = await want(http.GET('/ovens'))
@@ -183,12 +187,14 @@ class Kitchen {
 
   /** The roast a place opens with when none is named: one in the oven, else the next to serve. */
   get likely(): Line | undefined {
-    const busy = this.roasts.filter((r) => r.status === 'roasting' || r.status === 'resting')
+    const on = this.roasts.filter((r) => r.status === 'roasting' || r.status === 'resting')
+    // One that was to be served yesterday was left there: it does not stand before the others.
+    const busy = on.filter((r) => this.now.getTime() - Date.parse(r.serve_at) < FORGOTTEN_MS)
     const ahead = this.roasts.filter((r) => r.status === 'planning')
     const beef = ahead.toSorted(
       (a, b) => a.serve_at.localeCompare(b.serve_at) || b.name.localeCompare(a.name),
     )
-    return busy[0] ?? beef[0] ?? this.roasts[0]
+    return busy[0] ?? beef[0] ?? on[0] ?? this.roasts[0]
   }
 }
 

@@ -4,6 +4,7 @@
 import {
   http,
   want,
+  type Beside,
   type Care,
   type Disturbance,
   type Joint,
@@ -45,6 +46,8 @@ export class PlanState {
   quick = $state(false)
   /** Fragile moments by method, coming in one way after another. */
   fragile = $state<Record<string, Disturbance[]>>({})
+  /** Printed rules beside what is computed for this joint. */
+  printed = $state<Beside[]>([])
   fault = $state('')
   saved = $state(true)
 
@@ -83,6 +86,7 @@ export class PlanState {
       this.#undo = []
       this.undoable = 0
       this.ways = []
+      this.printed = []
     }
     this.#id = roast.id
     this.draft = draft
@@ -149,8 +153,18 @@ export class PlanState {
       this.stale = quick
       this.fault = ''
       if (!quick) void this.#disturb(turn, body)
+      if (!quick) void this.#beside(turn, body)
     } catch (error) {
       if (turn === this.#turn) this.fault = (error as Error).message
+    }
+  }
+
+  async #beside(turn: number, body: Wish): Promise<void> {
+    try {
+      const found = await want(http.POST('/printed', { body }))
+      if (turn === this.#turn) this.printed = found
+    } catch {
+      // The ways stand without it; the next draft asks again.
     }
   }
 

@@ -181,6 +181,12 @@ export class RoastState {
     return this.#enter('marks', { text: '', ...more, what }, `Noted: ${what.replaceAll('_', ' ')}`)
   }
 
+  /** It is over, and was not carved. */
+  close(why: Schemas['CloseBody']['why']): Promise<boolean> {
+    const body = { why }
+    return this.#do(() => want(http.POST('/roasts/{roast_id}/close', { ...this.#path, body })))
+  }
+
   /** Other data for an earlier entry; the log keeps both. */
   correct(seq: number, part: Partial<Schemas['CorrectBody']>): Promise<boolean> {
     const body = { ...part, seq }
@@ -222,8 +228,8 @@ export class RoastState {
     return want(http.GET('/roasts/{roast_id}/kept', this.#path))
   }
 
-  carve(): Promise<boolean> {
-    return this.#enter('carve', {}, 'Carving began')
+  carve(minute: number | null = null): Promise<boolean> {
+    return this.#enter('carve', minute === null ? {} : { minute }, 'Carving began')
   }
 
   judge(verdict: string, change: string): Promise<boolean> {

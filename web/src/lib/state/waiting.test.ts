@@ -97,6 +97,11 @@ describe('a roast with what waits', () => {
         { start_min: 20, end_min: 105 },
         { start_min: 105, end_min: 145 },
       ],
+      agenda: [
+        { code: 'task', stage: null, due_min: 90, low_min: null, high_min: null },
+        { code: 'out', stage: 1, due_min: 105, low_min: 98, high_min: null },
+        { code: 'carve', stage: null, due_min: 145, low_min: 125, high_min: null },
+      ],
       pull_min: { low: 98, value: 105, high: null },
       peak_min: 130,
       end_min: 145,
@@ -111,6 +116,9 @@ describe('a roast with what waits', () => {
     ])
     expect(found).toMatchObject({ peak_min: 125, end_min: 140, carve_from_min: 120 })
     expect(found.pull_min).toEqual({ low: 93, value: 100, high: null })
+    expect(found.agenda.map((step) => [step.code, step.due_min, step.low_min])).toEqual([
+      ['carve', 140, 120],
+    ])
     // A stage that is over already in the forecast moves nothing twice.
     expect(movedBy(found, { 0: 20, 1: 100 })).toBe(found)
   })

@@ -115,6 +115,15 @@ export function movedBy(outlook: Outlook, ends: Roast['ends']): Outlook {
         start_min: i > stage ? s.start_min + by : s.start_min,
         end_min: i >= stage ? s.end_min + by : s.end_min,
       })),
+      // What stood before that end is done or never will be; the rest moves with it.
+      agenda: found.agenda
+        .filter((s) => (s.stage === null ? s.due_min > was : s.stage > stage))
+        .map((s) => ({
+          ...s,
+          due_min: s.due_min + by,
+          low_min: s.low_min === null ? null : s.low_min + by,
+          high_min: s.high_min === null ? null : s.high_min + by,
+        })),
       pull_min: shifted(found.pull_min, by),
       peak_min: found.peak_min + by,
       end_min: found.end_min + by,

@@ -1,7 +1,6 @@
 <script lang="ts">
   // An alarm over whatever is on the screen: its lower half is one big answer, and so is any key.
-  import { doneWords } from '$lib/draw/alarm'
-  import { go } from '$lib/router'
+  import { go, route } from '$lib/router'
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { hour, sentence } from '$lib/units'
@@ -9,7 +8,7 @@
   const ringing = $derived(alarms.ringing)
   const words = $derived(ringing === null ? '' : sentence(ringing.words, kitchen.units))
   const soon = $derived(ringing?.code.startsWith('soon') ?? false)
-  const done = $derived(ringing === null ? null : doneWords(ringing.words, ringing.stage, soon))
+  const done = $derived(ringing === null || soon ? '' : ringing.done)
   let fault = $state('')
 
   $effect(() => alarms.start())
@@ -25,22 +24,19 @@
 
   async function heard(): Promise<void> {
     if (ringing === null) return
-    const { roast_id, resting } = ringing
+    // The page stays: what is typed next is meant for the joint that is on it.
     await alarms.answer(ringing)
-    go(resting ? 'board' : 'fire', roast_id)
   }
 
   async function report(): Promise<void> {
-    if (ringing?.stage == null) return
+    if (ringing === null) return
     const alarm = ringing
     try {
       await alarms.done(alarm)
       fault = ''
     } catch (error) {
       fault = (error as Error).message
-      return
     }
-    go('fire', alarm.roast_id)
   }
 
   function key(event: KeyboardEvent): void {
@@ -49,6 +45,17 @@
     const target = event.target as HTMLElement
     // Who types a reading goes on typing; Tab and what it reaches stay usable.
     if (/^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName) || event.key === 'Tab') return
+    if (/^[0-9]$/.test(event.key)) {
+      // A reading: it answers, and goes where readings go, whole.
+      const { roast_id } = ringing
+      void heard()
+      if (route.pathname.startsWith('/fire')) return
+      event.preventDefault()
+      event.stopPropagation()
+      kitchen.typed = event.key
+      go('fire', roast_id)
+      return
+    }
     event.preventDefault()
     event.stopPropagation()
     void heard()
@@ -64,7 +71,7 @@
       <p id="alarm-words" class="shout words" role="alert">{words}</p>
       {#if fault !== ''}<p class="fault">{fault}</p>{/if}
       <div class="acts">
-        {#if done !== null}<button class="act ember" onclick={report}>{done}</button>{/if}
+        {#if done !== ''}<button class="act ember" onclick={report}>{done}</button>{/if}
         <button class="act plain" onclick={() => alarms.say(`${ringing.name}. ${words}`)}>
           Say it again
         </button>

@@ -16,11 +16,12 @@
   import FireCurve from './FireCurve.svelte'
   import Happened from './Happened.svelte'
   import Levers from './Levers.svelte'
+  import LeftAlone from './LeftAlone.svelte'
   import LogList from './LogList.svelte'
   import Sear from './Sear.svelte'
   import Tips from './Tips.svelte'
   import { SHOWN } from './happened'
-  import { FLAGS, nextStep, onCourse } from './sentence'
+  import { FLAGS, nextStep, onCourse, type Action } from './sentence'
 
   // Where the address names no joint: the one that is due first.
   const place = useRoast(() => alarms.all[0]?.roast_id)
@@ -40,10 +41,14 @@
     outlook === null ? 0 : (kitchen.now.getTime() - new Date(outlook.put_in_at).getTime()) / 60_000,
   )
   const step = $derived(
-    roast === null || outlook === null
-      ? null
-      : nextStep(roast, outlook, now, units, roast.oven.marks),
+    roast === null || outlook === null ? null : nextStep(roast, outlook, now, units),
   )
+  const stage = $derived(outlook?.stages[outlook.current_stage])
+  const WHERE: Record<string, string> = {
+    sear: 'in the pan',
+    rest: 'resting',
+    wait: 'standing',
+  }
   const planned = $derived(plan.ways.find((w) => w.id === roast?.school)?.forecast ?? null)
   const course = $derived(roast === null || outlook === null ? '' : onCourse(roast, outlook, units))
   const others = $derived(
@@ -86,6 +91,13 @@
         (found) => (senses = found),
         () => undefined,
       )
+  })
+
+  $effect(() => {
+    if (kitchen.typed === '' || field === null) return
+    typed = kitchen.typed
+    kitchen.typed = ''
+    field.focus()
   })
 
   function key(event: KeyboardEvent): void {
@@ -133,13 +145,18 @@
     } else fault = one.fault
   }
 
-  async function done(stage: number, out: boolean, minute: number | null = null): Promise<void> {
+  async function done(action: Action, minute: number | null = null): Promise<void> {
     if (held === null || roast === null) return
-    if (await held.endStage(stage, minute)) {
-      await held.look()
-      const restLeft = outlook?.stages.slice(stage + 1).some((s) => s.kind === 'oven') ?? false
-      if (out && !restLeft) go('board', roast.id)
-    }
+    const kept =
+      action.stage === null
+        ? await held.mark(action.mark ?? '', { text: action.text, minute })
+        : await held.endStage(action.stage, minute)
+    if (!kept) return
+    await held.look()
+    const restLeft =
+      action.stage !== null &&
+      (outlook?.stages.slice(action.stage + 1).some((s) => s.kind === 'oven') ?? false)
+    if (action.out && !restLeft) go('board', roast.id)
   }
 
   let demoFault = $state('')
@@ -190,12 +207,14 @@
   {:else if outlook === null || step === null}
     <p class="quiet">{roast.name}: reckoning where it stands…</p>
     {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+  {:else if outlook.left_alone}
+    <LeftAlone {held} {roast} {outlook} />
   {:else}
     <p class="quiet top">
-      {roast.name} in the {roast.oven.name} · in for {duration(now)} · air about {temp(
-        outlook.air_c,
-        units,
-      )}
+      {roast.name}, {WHERE[stage?.kind ?? 'oven'] ?? `in the ${roast.oven.name}`} · {duration(now)} since
+      it went in{stage?.kind === 'oven' || stage?.kind === 'off'
+        ? ` · air about ${temp(outlook.air_c, units)}`
+        : ''}
     </p>
     <h1 class="shout sentence" data-ask="next">{step.shout}</h1>
     <p class="then">{step.then}</p>
@@ -210,13 +229,14 @@
       {/if}
       {missingHere()}
     </p>
-    {#if outlook.stages[outlook.current_stage]?.kind === 'sear'}
-      <Sear {held} {roast} {outlook} {now} />
+    {#if stage?.kind === 'sear'}
+      <Sear {held} {outlook} {now} />
     {/if}
     <div class="body">
       <div class="left">
         <FireCurve {roast} {outlook} {now} {units} />
         {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
+        {#if outlook.surprise !== ''}<p class="surprise">{outlook.surprise}</p>{/if}
         <Happened
           bind:this={happened}
           {held}
@@ -272,6 +292,13 @@
           </p>
           {#if flagged !== undefined}
             <p class="fault">Not believed. {FLAGS[flagged] ?? flagged}</p>
+            <button
+              class="act plain"
+              disabled={held.busy}
+              onclick={() => last !== undefined && held.correct(last.seq, { sure: true })}
+            >
+              It really reads that
+            </button>
           {:else}
             <p>
               gaining {(outlook.rate_c_min * (units === 'C' ? 1 : 1.8)).toFixed(1)}° a minute
@@ -309,24 +336,25 @@
           {#if fault !== ''}<p id="reading-fault" class="fault" role="alert">{fault}</p>{/if}
         </form>
         <div class="buttons">
-          {#if step.action !== null}
-            {@const action = step.action}
+          {#each step.actions as action, i (action.label + action.stage)}
             <button
-              class="act ember"
+              class="act"
+              class:ember={i === 0}
+              class:plain={i > 0}
               disabled={held.busy}
-              onclick={() => done(action.stage, action.out)}
+              onclick={() => done(action)}
               >{action.label}{action.planned === null ? '' : ' just now'}</button
             >
             {#if action.planned !== null}
               <button
                 class="act plain wide"
                 disabled={held.busy}
-                onclick={() => done(action.stage, action.out, action.planned)}
+                onclick={() => done(action, action.planned)}
               >
-                It was done at {hour(new Date(putIn + action.planned * 60_000))}
+                {action.label} at {hour(new Date(putIn + action.planned * 60_000))}
               </button>
             {/if}
-          {/if}
+          {/each}
           {#if roast.status === 'roasting'}
             <p class="quiet wide">
               Dry cloths, never damp, on hot metal; path clear, children and pets away.
@@ -350,7 +378,7 @@
     <p class="demo">
       <button class="act plain" onclick={showDemo}>Show a roast in progress</button>
       <span class="quiet">
-        A pretend sirloin, 52 minutes in, on a clock that runs sixty times as fast.
+        A pretend sirloin, 36 minutes in, on a clock that runs sixty times as fast.
       </span>
     </p>
     {#if demoFault !== ''}<p class="fault" role="alert">{demoFault}</p>{/if}
@@ -367,6 +395,10 @@
     background: var(--paper);
     color: var(--ink);
     align-items: flex-start;
+  }
+  .surprise {
+    border-left: 4px solid var(--ember);
+    padding-left: 0.8rem;
   }
   .sentence {
     font-size: clamp(2.2rem, 4.6vw, 3.7rem);

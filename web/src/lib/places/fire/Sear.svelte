@@ -1,50 +1,36 @@
 <script lang="ts">
   // The sear on the hob: its own clock, beside what the oven must show when it comes in.
-  import type { Outlook, Roast } from '$lib/api/client'
+  import type { Outlook } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import { dial } from '$lib/units'
-  import { marksOf } from './happened'
-  import { FACES, searClock, timer } from './sear'
+  import { timer } from './sear'
 
-  let {
-    held,
-    roast,
-    outlook,
-    now,
-  }: { held: RoastState; roast: Roast; outlook: Outlook; now: number } = $props()
+  let { held, outlook, now }: { held: RoastState; outlook: Outlook; now: number } = $props()
 
-  const stage = $derived(outlook.stages[outlook.current_stage])
-  const next = $derived(outlook.stages[outlook.current_stage + 1])
-  const turned = $derived(
-    marksOf(roast)
-      .filter((m) => m.what === 'turned')
-      .map((m) => m.minute),
-  )
-  const clock = $derived(
-    stage === undefined
-      ? null
-      : searClock(stage.start_min, stage.planned_end_min ?? stage.end_min, now, turned),
-  )
+  const turn = $derived(outlook.agenda.find((s) => s.code === 'turn_face'))
+  const out = $derived(outlook.agenda.find((s) => s.stage === outlook.current_stage))
 </script>
 
-{#if clock !== null}
+{#if out !== undefined}
   <div class="sear" role="group" aria-label="In the pan">
     <div>
-      <p class="quiet">in the pan, face {clock.face} of {FACES}</p>
-      <p class="shout big">{timer(clock.left)}</p>
-      <p>
-        {clock.face === FACES ? 'then into the oven' : 'then turn it; it lets go by itself'}
+      <p class="quiet">
+        in the pan, {turn === undefined
+          ? 'the last face'
+          : `face ${turn.face - 1} of ${turn.faces}`}
       </p>
-      {#if clock.face < FACES}
+      <p class="shout big">{timer((turn ?? out).due_min - now)}</p>
+      <p>{turn === undefined ? 'then on' : 'then turn it; it lets go by itself'}</p>
+      {#if turn !== undefined}
         <button class="act" disabled={held.busy} onclick={() => held.mark('turned')}>Turned</button>
       {/if}
     </div>
     <div>
-      <p class="quiet">the oven meanwhile</p>
-      <p class="shout big">
-        {next?.dial_c == null ? '' : dial(next.dial_c, roast.oven.marks)}
+      <p class="quiet">meanwhile</p>
+      <p class="shout words">{out.words}</p>
+      <p>
+        {out.due_min <= now ? 'now' : `in ${timer(out.due_min - now)}`}; an oven must be fully hot
+        by then
       </p>
-      <p>fully hot in {timer(clock.out)}, when it comes out of the pan</p>
     </div>
   </div>
 {/if}
@@ -62,5 +48,9 @@
     font-size: 3.6rem;
     line-height: 1;
     font-variant-numeric: tabular-nums;
+  }
+  .words {
+    font-size: 1.7rem;
+    line-height: 1.1;
   }
 </style>

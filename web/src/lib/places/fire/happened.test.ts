@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Oven, Roast, Sense } from '$lib/api/client'
-import { HAPPENINGS, marksOf, open, standing, words } from './happened'
+import { HAPPENINGS, marksOf, minuteAt, open, standing, words } from './happened'
 
 type Entry = Roast['log'][number]
 let seq = 0
@@ -70,4 +70,11 @@ describe('how it stands', () => {
   it('says seconds as a cook does', () => {
     expect([10, 59, 60, 90, 300].map(open)).toEqual(['10 s', '59 s', '1 min', '1.5 min', '5 min'])
   })
+})
+
+it('an hour is the first after the joint went in, over midnight too', () => {
+  const putIn = new Date(2026, 9, 3, 22, 30)
+  expect(minuteAt(putIn, [23, 40])).toBe(70)
+  expect(minuteAt(putIn, [1, 0])).toBe(150)
+  expect(minuteAt(putIn, [22, 30])).toBe(0)
 })

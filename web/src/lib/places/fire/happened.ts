@@ -16,6 +16,7 @@ export const HAPPENINGS: { what: string; words: string; done: string; door: bool
   { what: 'poured', words: 'Poured into the tin', done: 'poured into the tin', door: true },
   { what: 'moved_probe', words: 'Moved the tip', done: 'tip moved', door: true },
   { what: 'browned', words: 'Brown enough', done: 'brown enough', door: false },
+  { what: 'crisped', words: 'Crisp enough', done: 'crisp enough', door: false },
   { what: 'oven_off', words: 'Oven was off', done: 'oven off', door: false },
   { what: 'oven_on', words: 'Oven is on again', done: 'oven on again', door: false },
 ]
@@ -76,7 +77,9 @@ export function words(
   }
   if (entry.kind === 'ended_stage') {
     const stage = Number(data['stage'])
-    return stage === roast.pull_stage ? 'taken out' : `stage ${stage + 1} ended`
+    const seen = HAPPENINGS.find((h) => h.what === data['seen'])
+    const ended = stage === roast.pull_stage ? 'taken out' : `stage ${stage + 1} ended`
+    return seen === undefined ? ended : `${seen.done}: ${ended}`
   }
   if (entry.kind === 'put_in') {
     const core = data['core_c']
@@ -95,4 +98,12 @@ export function words(
   const seconds = typeof data['seconds'] === 'number' ? `, ${open(data['seconds'])}` : ''
   const text = data['text'] ? `: ${String(data['text'])}` : ''
   return `${HAPPENINGS.find((h) => h.what === what)?.done ?? what}${text}${seconds}`
+}
+
+/** The minute of an hour of the clock: the first such hour after the joint went in. */
+export function minuteAt(putIn: Date, [h, m]: [number, number]): number {
+  const at = new Date(putIn)
+  at.setHours(h, m, 0, 0)
+  if (at.getTime() < putIn.getTime() - 60_000) at.setDate(at.getDate() + 1)
+  return Math.max(0, (at.getTime() - putIn.getTime()) / 60_000)
 }

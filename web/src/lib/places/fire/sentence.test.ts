@@ -2,37 +2,64 @@ import { describe, expect, it } from 'vitest'
 import type { Outlook, Roast } from '$lib/api/client'
 import { FLAGS, nextStep, onCourse } from './sentence'
 
-type Stage = Outlook['stages'][number]
+type Next = Outlook['agenda'][number]
 const PUT_IN = new Date(2026, 9, 3, 17, 0)
 
-const stage = (kind: string, start: number, end: number, more: Partial<Stage> = {}): Stage => ({
-  text: kind,
-  kind,
-  start_min: start,
-  end_min: end,
-  core_c: 20,
-  surface_c: 80,
-  air_c: null,
-  dial_c: null,
-  planned_end_min: null,
+const next = (code: string, due_min: number, more: Partial<Next> = {}): Next => ({
+  code,
+  id: code,
+  due_min,
+  low_min: null,
+  high_min: null,
+  stage: null,
+  mark: null,
+  text: '',
+  words: '',
+  done: '',
+  core_c: null,
+  eye: '',
+  by_clock: false,
+  loud: false,
+  face: 0,
+  faces: 0,
   ...more,
 })
+const down = next('turn_down', 20, {
+  words: 'Turn it down to 172 °C',
+  done: 'Turned down',
+  stage: 0,
+  by_clock: true,
+})
+const out = next('out', 95, {
+  words: 'Take it out',
+  done: 'Taken out',
+  stage: 1,
+  low_min: 91,
+  high_min: 99,
+  core_c: 46,
+  loud: true,
+})
+const baste = next('task', 40, {
+  words: 'Baste it',
+  done: 'Basted',
+  mark: 'basted',
+  by_clock: true,
+})
+const look = next('look', 75)
+const carve = next('carve', 135)
 
-const hot = stage('oven', 0, 20, { air_c: 220, dial_c: 227, planned_end_min: 20 })
-const low = stage('oven', 20, 95, { air_c: 160, dial_c: 172 })
-const rest = stage('rest', 95, 135)
-
-function made(current: number, stages: Stage[], more: Partial<Outlook> = {}): Outlook {
+function made(agenda: Next[], more: Partial<Outlook> = {}): Outlook {
   return {
     put_in_at: PUT_IN.toISOString(),
-    current_stage: current,
-    stages,
+    now_min: 60,
+    agenda,
+    stages: [],
     pull_min: { value: 95, low: 91, high: 99 },
     pull_core_c: 46,
     peak_c: { value: 57, low: 56, high: 58.4 },
     peak_min: 134,
-    look_min: 75,
     core_c: 40,
+    rate_c_min: 0.05,
     carve_from_min: 120,
     ...more,
   } as Outlook
@@ -41,102 +68,86 @@ const roast = (more: Partial<Roast> = {}): Roast =>
   ({ pull_stage: 1, pulled_min: null, ...more }) as Roast
 
 describe('the one sentence', () => {
-  it('is about the turn-down while the hot start is on', () => {
-    const step = nextStep(roast(), made(0, [hot, low, rest]), 12, 'C', 'C')
+  it('is the first of the agenda, with its minutes and its hour', () => {
+    const step = nextStep(roast(), made([down, look, out, carve]), 12, 'C')
     expect(step.shout).toBe('Turn it down to 172 °C in 8 min, at 17:20.')
-    expect(step.action).toMatchObject({ label: 'Turned down', stage: 0, out: false, planned: null })
-    expect(step.then).toContain('Out 18:31 to 18:39, at 46°.')
+    expect(step.actions).toHaveLength(1)
+    expect(step.actions[0]).toMatchObject({ label: 'Turned down', stage: 0, planned: null })
+    expect(step.then).toBe('Out 18:31 to 18:39, at 46°.')
   })
 
-  it('goes from the pan into the oven, not back into it', () => {
-    const pan = stage('sear', 0, 8, { planned_end_min: 8 })
-    const step = nextStep(roast({ pull_stage: 1 }), made(0, [pan, low, rest]), 5, 'C', 'C')
-    expect(step.shout).toBe('Out of the pan in 3 min, into the oven at 172 °C.')
-    expect(step.action).toMatchObject({ label: 'Into the oven', stage: 0, out: false })
+  it('says a task, and leaves what ends the stage within reach', () => {
+    const step = nextStep(roast(), made([baste, out, carve]), 33, 'C')
+    expect(step.shout).toBe('Baste it in 7 min, at 17:40.')
+    expect(step.actions.map((a) => [a.label, a.mark, a.out])).toEqual([
+      ['Basted', 'basted', false],
+      ['Taken out', null, true],
+    ])
+  })
+
+  it('waits for the eye where only the eye can tell', () => {
+    const brown = next('turn_down', 30, { words: 'Turn it down to 120 °C', eye: 'brown', stage: 0 })
+    expect(nextStep(roast(), made([brown, out]), 12, 'C').shout).toBe(
+      'Turn it down to 120 °C when it is brown, about 17:30.',
+    )
+    expect(nextStep(roast(), made([brown, out]), 30, 'C').shout).toContain('look now')
   })
 
   it('says when this heat never gets it there', () => {
-    const there = roast({ wanted_c: 57 })
-    const step = nextStep(there, made(1, [hot, low, rest], { stuck: true }), 200, 'C', 'C')
+    const step = nextStep(roast({ wanted_c: 57 }), made([out], { stuck: true }), 200, 'C')
     expect(step.shout).toBe('At this heat it does not get to 57°.')
-    expect(step.action?.label).toBe('Taken out')
+    expect(step.actions[0]?.label).toBe('Taken out')
   })
 
-  it('asks after a turn-down nobody reported, and offers the planned minute', () => {
-    const late = made(0, [{ ...hot, end_min: 27 }, low, rest])
-    const step = nextStep(roast(), late, 27, 'C', 'C')
+  it('asks after what nobody reported, and offers its minute', () => {
+    const step = nextStep(roast(), made([down, out]), 27, 'C')
     expect(step.shout).toBe('Turn it down to 172 °C now.')
     expect(step.then).toContain('That was due at 17:20: has it been done?')
-    expect(step.action?.planned).toBe(20)
-  })
-
-  it('turns it up, and leaves it in, where the blast follows at once', () => {
-    const blast = stage('oven', 95, 109, { air_c: 240, dial_c: 246 })
-    const now = nextStep(roast(), made(1, [hot, low, blast, rest]), 60, 'C', 'C')
-    expect(now.shout).toBe('Turn it up to 246 °C in 31 to 39 minutes, about 18:35, at 46°.')
-    expect(now.action).toMatchObject({ label: 'Turned up', stage: 1, out: false })
-    const due = nextStep(roast(), made(1, [hot, low, blast, rest]), 94.5, 'C', 'C')
-    expect(due.shout).toBe('Turn it up to 246 °C now, at 46°.')
-    const then = made(2, [hot, low, blast, rest])
-    const out = nextStep(roast({ pulled_min: 95 }), then, 100, 'C', 'C')
-    expect(out.shout).toBe('Take it out in 9 min, at 18:49.')
-    expect(out.action?.label).toBe('Taken out')
+    expect(step.actions[0]?.planned).toBe(20)
   })
 
   it('says when to take it out, as a range, the hour and the core', () => {
-    const step = nextStep(roast(), made(1, [hot, low, rest]), 60, 'C', 'C')
+    const step = nextStep(roast(), made([look, out, carve]), 60, 'C')
     expect(step.shout).toBe('Take it out in 31 to 39 minutes, about 18:35, at 46°.')
     expect(step.then).toBe('It will climb to 56° to 58°, by about 19:14. Look again at 18:15.')
-    expect(step.action).toMatchObject({ label: 'Taken out', out: true })
+    expect(step.actions[0]).toMatchObject({ label: 'Taken out', out: true })
+    const clock = { ...out, by_clock: true, low_min: null, high_min: null }
+    expect(nextStep(roast(), made([clock, carve]), 60, 'C').shout).toBe(
+      'Take it out in 35 min, at 18:35.',
+    )
   })
 
   it('speaks Fahrenheit without touching the dial', () => {
-    const step = nextStep(roast(), made(0, [hot, low, rest]), 12, 'F', 'C')
+    const step = nextStep(roast(), made([down, out]), 12, 'F')
     expect(step.shout).toContain('172 °C')
     expect(step.then).toContain('115°')
   })
 
   it('shouts when it is time', () => {
-    const due = made(1, [hot, low, rest], { pull_min: { value: 95, low: 95, high: 96 } })
-    expect(nextStep(roast(), due, 95, 'C', 'C').shout).toBe('Take it out now, at 46°.')
+    const step = nextStep(roast(), made([look, out]), 95, 'C')
+    expect(step.shout).toBe('Take it out now, at 46°.')
+    expect(step.then).not.toContain('Look')
   })
 
-  it('knows the rest before a blast, and the blast', () => {
-    const stages = [
-      stage('oven', 0, 200, { air_c: 115, dial_c: 127 }),
-      stage('rest', 200, 225, { planned_end_min: 225 }),
-      stage('oven', 225, 233, { air_c: 235, dial_c: 242, planned_end_min: 233 }),
-      stage('rest', 233, 243),
-    ]
-    const out = roast({ pull_stage: 0, pulled_min: 200 })
-    const before = nextStep(out, made(1, stages), 210, 'C', 'C')
-    expect(before.shout).toBe('Back in at 242 °C in 15 min, at 20:45.')
-    expect(before.action?.label).toBe('Back in the oven')
-    const during = nextStep(out, made(2, stages), 229, 'C', 'C')
-    expect(during.shout).toContain('Take it out in 4 min')
+  it('has no button for a reading, and says why it is to be read again', () => {
+    const again = next('recheck', 45, { words: 'Read it again in another place', core_c: 60 })
+    const step = nextStep(roast(), made([again, out]), 45, 'C')
+    expect(step.shout).toBe('Read it again in another place now.')
+    expect(step.then).toMatch(/^It showed 60°, .* not believed/)
+    expect(step.actions.map((a) => a.label)).toEqual(['Taken out'])
   })
 
-  it('says off and shut', () => {
-    const stages = [
-      { ...hot },
-      stage('off', 20, 125, { planned_end_min: 125 }),
-      stage('rest', 125, 137),
-    ]
-    const step = nextStep(roast(), made(0, stages), 5, 'C', 'C')
-    expect(step.shout).toBe('Switch the oven off in 15 min; keep the door shut.')
-  })
-
-  it('turns to carving when it rests', () => {
-    const out = roast({ pulled_min: 95 })
-    const resting = nextStep(out, made(2, [hot, low, rest]), 100, 'C', 'C')
+  it('turns to carving when it rests, and says no more than is so', () => {
+    const off = roast({ pulled_min: 95 })
+    const resting = nextStep(off, made([carve]), 100, 'C')
     expect(resting.shout).toBe('Resting. Carve from about 19:00.')
-    expect(resting.action).toBeNull()
-    expect(nextStep(out, made(2, [hot, low, rest]), 125, 'C', 'C').shout).toContain('may be carved')
-  })
-
-  it('speaks gas marks where the oven does', () => {
-    const gas = [hot, { ...low, dial_c: 177 }, rest]
-    expect(nextStep(roast(), made(0, gas), 5, 'C', 'gas').shout).toContain('gas 4')
+    expect(resting.actions).toEqual([])
+    const said = (rate_c_min: number): string =>
+      nextStep(off, made([carve], { rate_c_min }), 125, 'C').shout
+    expect(said(0.05)).toBe('It may be carved. 40° and hardly climbing.')
+    expect(said(0.4)).toContain('still climbing')
+    expect(said(-0.2)).toContain('cooling')
+    expect(nextStep(off, made([carve], { now_min: 150 }), 150, 'C').then).not.toContain('by about')
   })
 })
 
@@ -146,7 +157,7 @@ it('every flag says what to do', () => {
 
 describe('how it goes against the plan', () => {
   const at = (more: Partial<Outlook>): Outlook =>
-    made(1, [hot, low, rest], {
+    made([out], {
       now_min: 60,
       core_c: 27,
       planned_core_c: 24.1,

@@ -1,144 +1,148 @@
 // The one sentence: what to do next and when, as a cook would say it.
 
 import type { Outlook, Roast } from '$lib/api/client'
-import { dial, duration, hour, minutesRange, temp, type Marks, type Units } from '$lib/units'
+import { duration, hour, minutesRange, temp, type Units } from '$lib/units'
+
+type Next = Outlook['agenda'][number]
+
+/** A button that says something has been done: it ends a stage, or is marked. */
+export type Action = {
+  label: string
+  stage: number | null
+  mark: string | null
+  text: string
+  out: boolean
+  /** When it was due, where that is so long ago that it may have been done and not said. */
+  planned: number | null
+}
 
 export type Step = {
   /** In huge type. */
   shout: string
   /** The line under it. */
   then: string
-  /** The button that says it has been done, for the stage that is on. */
-  action: { label: string; stage: number; out: boolean; planned: number | null } | null
+  actions: Action[]
 }
 
 const OVERDUE_MIN = 2
+/** What is due this soon is due now. */
+const NOW_MIN = 0.75
+/** Climbing less than this in a minute is hardly climbing, °C. */
+const HARDLY_C_MIN = 0.1
 
 const at = (outlook: Outlook, minute: number): Date =>
   new Date(new Date(outlook.put_in_at).getTime() + minute * 60_000)
 
-const about = (minute: number, now: number): string => {
-  const left = Math.round(minute - now)
-  return left <= 0 ? 'now' : `in ${duration(left)}`
-}
-
-/** What to do next in a roast that is in the oven or resting. `now` is its minute on the clock. */
-export function nextStep(
-  roast: Roast,
-  outlook: Outlook,
-  now: number,
-  units: Units,
-  marks: Marks,
-): Step {
-  const pull = roast.pull_stage ?? outlook.stages.length - 1
-  const current = outlook.current_stage
-  const stage = outlook.stages[current]
-  const next = outlook.stages[current + 1]
+/** What to do next in a roast that is in the oven or resting: the first of the agenda that is more
+ * than a look. `now` is its minute on the clock. */
+export function nextStep(roast: Roast, outlook: Outlook, now: number, units: Units): Step {
   const clock = (minute: number): string => hour(at(outlook, minute))
-  const peak = outlook.peak_c
-  const climb =
-    peak.low === null || peak.high === null
-      ? `It will climb to ${temp(peak.value, units, true)} by about ${clock(outlook.peak_min)}.`
-      : `It will climb to ${temp(peak.low, units, true)} to ${temp(peak.high, units, true)}, ` +
-        `by about ${clock(outlook.peak_min)}.`
-
+  const todo = outlook.agenda.filter((s) => s.code !== 'look')
+  const step = todo[0]
+  const ends = todo.find((s) => s.stage !== null)
   if (outlook.stuck && roast.pulled_min === null) {
+    const label = 'Taken out'
+    const stage = roast.pull_stage
     return {
       shout: `At this heat it does not get to ${temp(roast.wanted_c, units, true)}.`,
       then: 'Turn the oven up, or see what is wrong below. What is drawn is this heat going on.',
-      action: { label: 'Taken out', stage: pull, out: true, planned: null },
+      actions: [{ label, stage, mark: null, text: '', out: true, planned: null }],
     }
   }
-  if (roast.pulled_min === null && current >= pull) {
-    const { low, high, value } = outlook.pull_min
-    const core = temp(outlook.pull_core_c, units, true)
-    // A blast at once: the goal is reached, and the joint stays in while the oven is turned up.
-    const stays = next?.kind === 'oven' && stage?.kind !== 'rest'
-    const words = stays ? `Turn it up to ${dial(next.dial_c ?? 0, marks)}` : 'Take it out'
-    const label = stays ? 'Turned up' : 'Taken out'
-    const action = { label, stage: pull, out: !stays, planned: null }
-    if (value - now < 0.75) return { shout: `${words} now, at ${core}.`, then: climb, action }
-    const range = minutesRange((low ?? value) - now, (high ?? value) - now)
+  if (step === undefined || step.code === 'carve') {
     return {
-      shout: `${words} in ${range}, about ${clock(value)}, at ${core}.`,
-      then: `${climb}${look(outlook, now)}`,
-      action,
+      shout: carving(outlook, now, units, clock),
+      then: climb(outlook, units, clock),
+      actions: [],
     }
   }
-  if (stage === undefined || next === undefined) {
-    const from = outlook.carve_from_min
-    const ready = from === null ? outlook.peak_min : from
-    const shout =
-      now >= ready
-        ? `It may be carved. ${temp(outlook.core_c, units, true)} and hardly climbing.`
-        : `Resting. Carve from about ${clock(ready)}.`
-    return { shout, then: climb, action: null }
-  }
-  const due = plannedEnd(roast, outlook, current)
-  const when = about(due, now)
-  const hand = next.dial_c === null ? '' : dial(next.dial_c, marks)
-  const late = now - due > OVERDUE_MIN
-  const over = late ? ` That was due at ${clock(due)}: has it been done?` : ''
-  const action = { label: '', stage: current, out: current === pull, planned: late ? due : null }
-  if (next.kind === 'oven' && stage.kind === 'oven') {
-    const down = (next.air_c ?? 0) < (stage.air_c ?? 0)
-    action.label = down ? 'Turned down' : 'Turned up'
-    return {
-      shout: `Turn it ${down ? 'down' : 'up'} to ${hand} ${when}${when === 'now' ? '' : `, at ${clock(due)}`}.`,
-      then: `${laterOut(outlook, units, clock)}${over}`,
-      action,
-    }
-  }
-  if (next.kind === 'oven' && stage.kind === 'sear') {
-    action.label = 'Into the oven'
-    return {
-      shout: `Out of the pan ${when}, into the oven at ${hand}.`,
-      then: `Brown all round, then in.${over}`,
-      action,
-    }
-  }
-  if (next.kind === 'oven') {
-    action.label = 'Back in the oven'
-    return {
-      shout: `Back in at ${hand} ${when}${when === 'now' ? '' : `, at ${clock(due)}`}.`,
-      then: `Let the oven be fully hot first.${over}`,
-      action,
-    }
-  }
-  if (next.kind === 'off') {
-    action.label = 'Switched off'
-    return {
-      shout: `Switch the oven off ${when}; keep the door shut.`,
-      then: `${laterOut(outlook, units, clock)}${over}`,
-      action,
-    }
-  }
-  action.label = 'Taken out'
+  // A reading is its own button.
+  const asked = [step, ...(ends === undefined || ends === step ? [] : [ends])]
+  const actions = asked
+    .filter((s) => s.done !== '')
+    .map((s) => ({
+      label: s.done,
+      stage: s.stage,
+      mark: s.mark,
+      text: s.text,
+      out: s.code === 'out',
+      planned: late(s, now) ? s.due_min : null,
+    }))
+  const over = late(step, now) ? ` That was due at ${clock(step.due_min)}: has it been done?` : ''
+  const coming =
+    roast.pulled_min === null && !step.loud
+      ? laterOut(outlook, units, clock)
+      : climb(outlook, units, clock)
+  const doubted =
+    step.code === 'recheck' && step.core_c !== null
+      ? `It showed ${temp(step.core_c, units, true)}, as hot as it is to come out, and is not ` +
+        'believed: take it out if it says the same, else '
+      : ''
+  const then = doubted === '' ? coming : doubted + coming[0]?.toLowerCase() + coming.slice(1)
+  const looks = step.loud && !step.by_clock && step.due_min - now >= NOW_MIN
   return {
-    shout: `Take it out ${when}${when === 'now' ? '' : `, at ${clock(due)}`}.`,
-    then: climb,
-    action,
+    shout: shouted(step, now, units, clock),
+    then: `${then}${over}${looks ? look(outlook, now) : ''}`,
+    actions,
   }
 }
 
-/** When a stage was to end: its planned length from where it began. */
-function plannedEnd(roast: Roast, outlook: Outlook, index: number): number {
-  const stage = outlook.stages[index]
-  if (stage === undefined) return 0
-  return stage.planned_end_min ?? stage.end_min
+const late = (step: Next, now: number): boolean => step.by_clock && now - step.due_min > OVERDUE_MIN
+
+function shouted(step: Next, now: number, units: Units, clock: (minute: number) => string): string {
+  const left = step.due_min - now
+  const core =
+    step.core_c === null || step.by_clock || step.code === 'recheck'
+      ? ''
+      : `, at ${temp(step.core_c, units, true)}`
+  if (step.eye !== '') {
+    return left < NOW_MIN
+      ? `${step.words} when it is ${step.eye}: look now.`
+      : `${step.words} when it is ${step.eye}, about ${clock(step.due_min)}.`
+  }
+  if (left < NOW_MIN) return `${step.words} now${core}.`
+  if (step.low_min !== null && step.high_min !== null) {
+    const range = minutesRange(step.low_min - now, step.high_min - now)
+    return `${step.words} in ${range}, about ${clock(step.due_min)}${core}.`
+  }
+  return `${step.words} in ${duration(Math.max(Math.round(left), 1))}, at ${clock(step.due_min)}.`
+}
+
+function climb(outlook: Outlook, units: Units, clock: (minute: number) => string): string {
+  const { low, high, value } = outlook.peak_c
+  const by = clock(outlook.peak_min)
+  if (outlook.peak_min <= outlook.now_min + 1) return 'It has climbed as far as it goes.'
+  return low === null || high === null || temp(low, units, true) === temp(high, units, true)
+    ? `It will climb to ${temp(value, units, true)} by about ${by}.`
+    : `It will climb to ${temp(low, units, true)} to ${temp(high, units, true)}, by about ${by}.`
+}
+
+function carving(
+  outlook: Outlook,
+  now: number,
+  units: Units,
+  clock: (minute: number) => string,
+): string {
+  const ready = outlook.carve_from_min ?? outlook.peak_min
+  if (now < ready) return `Resting. Carve from about ${clock(ready)}.`
+  const rate = outlook.rate_c_min
+  const how =
+    rate < 0 ? 'cooling' : rate < HARDLY_C_MIN ? 'hardly climbing' : 'still climbing slowly'
+  return `It may be carved. ${temp(outlook.core_c, units, true)} and ${how}.`
 }
 
 function look(outlook: Outlook, now: number): string {
-  if (outlook.look_min === null) return ''
-  return outlook.look_min <= now + 1
-    ? ' Look now.'
-    : ` Look again at ${hour(at(outlook, outlook.look_min))}.`
+  const due = outlook.agenda.find((s) => s.code === 'look')?.due_min
+  if (due === undefined) return ''
+  return due <= now + 1 ? ' Look now.' : ` Look again at ${hour(at(outlook, due))}.`
 }
 
 function laterOut(outlook: Outlook, units: Units, clock: (minute: number) => string): string {
   const { low, high, value } = outlook.pull_min
   const range =
-    low === null || high === null ? `about ${clock(value)}` : `${clock(low)} to ${clock(high)}`
+    low === null || high === null || clock(low) === clock(high)
+      ? `about ${clock(value)}`
+      : `${clock(low)} to ${clock(high)}`
   return `Out ${range}, at ${temp(outlook.pull_core_c, units, true)}.`
 }
 

@@ -11,10 +11,9 @@
   import { carveAt, delta, hour, sentence, temp } from '$lib/units'
   import HandPicture from './HandPicture.svelte'
   import StageLine from './StageLine.svelte'
-  import { KINDS, spans } from './shape'
+  import { KINDS, firstWay, spans } from './shape'
   import { saveFile } from './files'
 
-  const START = '160C until peak 57C; rest tented 30min'
   const INSERTS = ['oven', 'rest', 'sear', 'off', 'turn', 'wait'] as const
 
   const place = useRoast()
@@ -27,12 +26,13 @@
   let files: HTMLInputElement | undefined = $state()
 
   $effect(() => {
-    if (roast === null) return
+    if (roast === null || kitchen.catalogue === null) return
     plan.open(roast)
     if (began === roast.id) return
     began = roast.id
     const lent = plan.lend()
-    hand.open(lent ?? roast.method ?? START)
+    const cut = kitchen.catalogue?.cuts.find((c) => c.id === roast.joint.cut)
+    hand.open(lent ?? roast.method ?? firstWay(roast, cut?.collagen ?? false))
     void want(http.GET('/methods')).then(
       (found) => (own = found),
       () => undefined,

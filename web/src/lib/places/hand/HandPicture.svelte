@@ -229,7 +229,7 @@
   )
 </script>
 
-<div class="box" class:stale bind:clientWidth={width}>
+<div class="box" class:stale aria-busy={busy || stale} bind:clientWidth={width}>
   <svg
     {width}
     height={HEIGHT}

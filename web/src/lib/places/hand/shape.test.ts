@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Block, Forecast, Shaped } from '$lib/api/client'
 import {
+  firstWay,
   byCore,
   byTime,
   coreAt,
@@ -132,4 +133,11 @@ describe('blocks', () => {
     expect(ended(block({}), 1, 'minutes', 30)).toEqual({ op: 'length', stage: 1, minutes: 30 })
     expect(ended(block({}), 1, 'crisp', 0)).toEqual({ op: 'outcome', stage: 1, what: 'crisp' })
   })
+})
+
+it('opens a joint without a way with its own peak and rest', () => {
+  expect(firstWay({ wanted_c: 62.04, rest_min: 20 }, false)).toBe(
+    '160C until peak 62C; rest tented 20min',
+  )
+  expect(firstWay({ wanted_c: 72, rest_min: 0 }, true)).toBe('160C until tender; rest tented 1min')
 })

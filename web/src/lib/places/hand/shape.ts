@@ -150,3 +150,9 @@ export const KINDS: Record<Block['kind'], string> = {
   wait: 'Stand',
   turn: 'Turn over',
 }
+
+/** The way a joint without one is opened with: one temperature to its own peak and rest. */
+export function firstWay(roast: { wanted_c: number; rest_min: number }, collagen: boolean): string {
+  const goal = collagen ? 'until tender' : `until peak ${Number(roast.wanted_c.toFixed(1))}C`
+  return `160C ${goal}; rest tented ${Math.max(1, Math.round(roast.rest_min))}min`
+}

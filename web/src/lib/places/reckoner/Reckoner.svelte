@@ -1,5 +1,6 @@
 <script lang="ts">
   // From anywhere: paste a recipe, a label, a rule; see it read, on this dial, for this joint.
+  import { untrack } from 'svelte'
   import { http, want, type Reckoning, type Roast } from '$lib/api/client'
   import { navigate } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -36,9 +37,11 @@
 
   $effect(() => {
     const handed = kitchen.toReckon
-    if (roast === null || handed === '') return
+    if (roast === null) return
+    // What was typed before the joint was known waits for it: nobody types it twice.
+    if (handed === '') return untrack(() => void read())
     kitchen.toReckon = ''
-    type(handed)
+    untrack(() => type(handed))
   })
 
   const units = $derived(kitchen.units)

@@ -15,7 +15,7 @@
     type Marks,
   } from '$lib/units'
   import type { Scale } from '$lib/draw/curve'
-  import { COLUMNS, byClock, misses, unsure, type Care, type Worked } from './compare'
+  import { COLUMNS, byClock, misses, unsure, untilTender, type Care, type Worked } from './compare'
   import Strip from './Strip.svelte'
 
   let {
@@ -59,14 +59,18 @@
   const outAt = (min: number): string => hour(new Date(inAt.getTime() + min * 60_000))
   const tight = $derived(inAt.getTime() < kitchen.now.getTime())
   const worst = $derived(plan.fragile[way.method]?.[0])
-  const SAID = ['oven_limit', 'air_differs', 'measures_and_weight', 'coat_scorches', 'liquid_gone']
+  /** Said before the way is opened, too. */
+  const LOUD = ['coat_scorches', 'still_tough']
+  const SAID = ['oven_limit', 'air_differs', 'measures_and_weight', 'liquid_gone', ...LOUD]
   const notes = $derived([...f.notes.filter((n) => SAID.includes(n.code)), ...f.cautions])
-  const scorches = $derived(f.notes.find((n) => n.code === 'coat_scorches'))
+  const loud = $derived(f.notes.filter((n) => LOUD.includes(n.code)))
   /** The oven is turned up with the joint in it: its goal is not yet the take-out. */
   const upNext = $derived(
     f.stages.some((s) => s.kind === 'oven' && Math.abs(s.start_min - f.pull_min.value) < 0.01),
   )
-  const off = $derived(misses(f, plan.draft?.wanted_c ?? f.peak_c.value, units))
+  const wanted = $derived(plan.draft?.wanted_c ?? f.peak_c.value)
+  const off = $derived(misses(way, wanted, units))
+  const tender = $derived(untilTender(way))
   const percent = (share: number): string => `${Math.round(share * 100)} %`
 
   const figure = (care: Care): string => {
@@ -78,7 +82,7 @@
       case 'climb':
         return delta(f.carryover_c, units)
       case 'even':
-        return percent(f.even_fraction ?? 0)
+        return tender ? '–' : percent(f.even_fraction ?? 0)
       case 'crust':
         return f.crust < 0.15 ? 'none' : f.crust < 0.6 ? 'pale' : 'brown'
       case 'rind':
@@ -166,8 +170,13 @@
         )}.
       </b>
     {/if}
-    {#if scorches !== undefined && !open}
-      <b class="late">{sentence(scorches.text, units)}</b>
+    {#if tender && wanted < f.peak_c.value - 5}
+      <span class="quiet">Until it falls apart: well past {temp(wanted, units, true)}.</span>
+    {/if}
+    {#if !open}
+      {#each loud as note (note.code)}
+        <b class="late">{sentence(note.text, units)}</b>
+      {/each}
     {/if}
   </p>
   {#if open}
@@ -201,9 +210,10 @@
           {delta(10, units).replace('+', '')}: {Math.round(f.rim_mm ?? 0)} mm.
         </li>
         <li>
-          {percent(f.even_fraction ?? 0)} as wanted{between('even_fraction')}, loses {percent(
-            f.loss,
-          )}{between('loss')}.
+          {#if tender}Loses{:else}{percent(f.even_fraction ?? 0)} as wanted{between(
+              'even_fraction',
+            )}, loses{/if}
+          {percent(f.loss)}{between('loss')}.
         </li>
         <li>
           {weight(f.cooked_kg, units)} cooked: {f.servings[0]} large or {f.servings[1]} small servings.
@@ -281,6 +291,10 @@
   .face {
     display: grid;
     place-items: center;
+  }
+  /* A flat piece is wide: it shrinks, its figures stay readable. */
+  .face :global(svg) {
+    max-width: 100%;
   }
   dl {
     display: grid;

@@ -22,6 +22,7 @@
   } from './compare'
   import Controls from './Controls.svelte'
   import Pinned from './Pinned.svelte'
+  import Printed from './Printed.svelte'
   import WayRow from './WayRow.svelte'
 
   const place = useRoast()
@@ -220,6 +221,7 @@
         {/each}
       </ul>
     {/if}
+    <Printed rows={plan.printed} wanted={draft.wanted_c} />
     {#if selected !== undefined || byHand}
       <div class="chosen">
         <p class="text">{selected?.method ?? roast.method}</p>
@@ -400,7 +402,8 @@
       order: 1;
     }
     .not-head,
-    .nots {
+    .nots,
+    .page > :global(.printed) {
       order: 2;
     }
     .heads {

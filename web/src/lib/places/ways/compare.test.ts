@@ -90,8 +90,7 @@ describe('sieves', () => {
 })
 
 describe('ending somewhere else', () => {
-  const ends = (value: number) =>
-    way('x', { peak_c: { value, low: null, high: null } as never }).forecast
+  const ends = (value: number) => way('x', { peak_c: { value, low: null, high: null } as never })
   it.each([
     [49, 57, 'C', 'It would end 8.0° under what you want.'],
     [62, 57, 'F', 'It would end 9.0° over what you want.'],
@@ -99,6 +98,9 @@ describe('ending somewhere else', () => {
     [95, 90, 'C', ''],
   ] as const)('%d for %d', (peak, wanted, units, said) => {
     expect(misses(ends(peak), wanted, units)).toBe(said)
+  })
+  it('is no miss where it stays in until tender', () => {
+    expect(misses({ ...ends(95), method: '150C until tender' }, 62, 'C')).toBe('')
   })
 })
 

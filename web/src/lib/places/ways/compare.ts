@@ -96,10 +96,13 @@ export function sifted(
   return ways.filter((w) => sieves.every((s) => s.keeps(w, minutesLeft)))
 }
 
+/** A way whose joint stays in until its collagen gives: how pink it is was given up with it. */
+export const untilTender = (way: Worked): boolean => way.method.includes('until tender')
+
 /** How far a way ends from what is wanted, where that is worth a word; else empty. */
-export function misses(f: Forecast, wanted_c: number, units: Units): string {
-  const off = f.peak_c.value - wanted_c
-  if (Math.abs(off) < 1 || wanted_c >= 85) return ''
+export function misses(way: Worked, wanted_c: number, units: Units): string {
+  const off = way.forecast.peak_c.value - wanted_c
+  if (Math.abs(off) < 1 || wanted_c >= 85 || untilTender(way)) return ''
   const by = delta(off, units).slice(1)
   return `It would end ${by} ${off > 0 ? 'over' : 'under'} what you want.`
 }

@@ -1,0 +1,31 @@
+// Printed rules beside the model, in words.
+
+import type { Beside } from '$lib/api/client'
+import { duration } from '$lib/units'
+
+/** From … to, or one figure where the rule gives one. */
+export function span([low, high]: Beside['gives']): string {
+  return Math.round(low) === Math.round(high)
+    ? duration(low)
+    : `${duration(low)} to ${duration(high)}`
+}
+
+/** How far the computed time lies from what the rule gives: inside, or by how much beyond it. */
+export function apart({ computed_min: here, gives: [low, high] }: Beside): string {
+  if (here === null) return ''
+  const beyond = here < low ? low - here : here > high ? here - high : 0
+  if (Math.round(beyond) === 0) return low === high ? 'the same' : 'within it'
+  return `${Math.round(beyond)} min ${here < low ? 'sooner' : 'later'}`
+}
+
+/** The row whose take-out ends nearest to what is wanted; −1 where none says. */
+export function nearest(rows: Beside[], wanted: number): number {
+  let best = -1
+  let least = Infinity
+  rows.forEach((row, n) => {
+    if (row.ends_c === null) return
+    const off = Math.abs(row.ends_c - wanted)
+    if (off < least) [best, least] = [n, off]
+  })
+  return best
+}
