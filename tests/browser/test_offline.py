@@ -110,7 +110,7 @@ def test_what_comes_too_late_to_be_taken_is_said_and_kept_until_dropped(
     page.reload()
     expect(turned).to_be_visible()
     # Wait until all of the page stands: what is loaded above the line moves its buttons.
-    expect(page.get_by_role("heading", level=1)).to_contain_text("Resting")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Carve in")
     page.get_by_role("button", name="drop it").click()
     expect(turned).to_have_count(0)
     stop()
