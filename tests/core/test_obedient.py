@@ -11,13 +11,13 @@ from tests.core.test_now import WAYS, plan
 from tests.kitchens import roast
 from trencher.core.belief.agenda import Step, agenda
 from trencher.core.belief.follow import outlook
-from trencher.core.belief.happened import Happening, happened
+from trencher.core.belief.happened import Happening, falls, happened
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
 from trencher.core.belief.words import now_due, to_do, was_done
 from trencher.core.method.stages import Oven
 from trencher.core.planner.forward import walk
-from trencher.core.planner.setup import kitchen
+from trencher.core.planner.setup import Roast, kitchen
 from trencher.sim.roast import PretendRoast, Span
 
 MOST_STEPS = 40
@@ -26,10 +26,12 @@ MOST_STEPS = 40
 class Cook:
     """One roast as this cook lives it, ``late`` minutes after each step is due."""
 
-    def __init__(self, way: str, late: float = 0.0) -> None:
-        self.method, self.joint = WAYS[way]
-        self.roast = roast(self.method, joint=self.joint)
-        self.planned = plan(way)
+    def __init__(self, way: str | Roast, late: float = 0.0) -> None:
+        if isinstance(way, Roast):
+            self.roast, self.planned = way, walk(kitchen(way))
+        else:
+            method, joint = WAYS[way]
+            self.roast, self.planned = roast(method, joint=joint), plan(way)
         self.late, self.now = late, 0.05
         self.ends: dict[int, float] = {}
         self.done: list[Happening] = []
@@ -84,7 +86,8 @@ def test_who_does_each_task_early_is_asked_for_none_of_them_again() -> None:
         cook.now = max(cook.now, step.due_min - 4.0)
         cook.done.append(Happening(cook.now, step.mark, words=step.words))  # type: ignore[arg-type]
         cook.steps.append((step, cook.now))
-    assert [s.code for s, _ in cook.steps] == ["task"] * 6
+    planned = falls(cook.planned.stages[0].stage, 0.0, cook.planned.pull_min, ())
+    assert [s.code for s, _ in cook.steps] == ["task"] * len(planned)
     assert step.code == "out"
     # Basted and turned early each time, it goes as planned but for what the doors cost.
     assert cook.found.pull_min == pytest.approx(cook.planned.pull_min, abs=4.0)
@@ -117,6 +120,19 @@ def test_who_is_four_minutes_late_each_time_gets_there_too(way: str) -> None:
     cook.live()
     assert max(Counter(s.id for s, _ in cook.steps).values()) == 1
     assert cook.planned.end.minutes < cook.now < cook.planned.end.minutes + 30.0
+
+
+def test_a_take_out_by_the_clock_comes_at_its_minute_though_nobody_says_it_was_turned_down() -> (
+    None
+):
+    cook = Cook("by weight")
+    out = cook.planned.pull_min
+    for minute in (10.0, 25.0, 50.0, out - 1.0, out + 10.0):
+        cook.now = minute
+        steps = {s.code: s for s in cook.agenda()}
+        assert steps["turn_down"].due_min == pytest.approx(20.0)
+        assert steps["out"].due_min == pytest.approx(out, abs=0.2)
+    assert cook.found.pull_min == pytest.approx(cook.now, abs=1.0)
 
 
 class CookAtARoast(Cook):

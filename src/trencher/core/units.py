@@ -52,9 +52,15 @@ def in_metric(text: str) -> str:
     """A sentence with its marked temperatures (``{c:70}``), differences of them (``{d:1.4}``),
     lengths in mm (``{l:105}``) and weights in kg (``{w:1.9}``) written out in metric units.
 
-    Sentences mark quantities so that a screen may show them in the cook's own units.
+    Sentences mark quantities so that a screen may show them in the cook's own units, in whole
+    degrees made there: a temperature is marked to a tenth, never rounded in another unit first.
     """
-    return _MARKED.sub(lambda m: f"{float(m.group(2)):g} {_UNITS[m.group(1)]}", text)
+
+    def written(m: re.Match[str]) -> str:
+        kind, value = m.group(1), float(m.group(2))
+        return f"{value:.0f} °C" if kind == "c" else f"{value:g} {_UNITS[kind]}"
+
+    return _MARKED.sub(written, text)
 
 
 def in_fahrenheit(text: str) -> str:

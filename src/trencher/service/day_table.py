@@ -110,6 +110,7 @@ class TableMaker:
                     oven=change.get("oven") or session.plan["oven_id"], forecast=forecast,
                     due_min=due, carve_min=minutes, plates=plates[roast_id],
                     started_min=started, assumed=assumed,
+                    thermometer=session.plan.get("thermometer", "leave-in"),
                     care=Care(**session.plan.get("care") or {}),
                 )
             )  # fmt: skip

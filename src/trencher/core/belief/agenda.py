@@ -34,7 +34,7 @@ from trencher.core.planner.rest import slow_enough
 
 Code = Literal[
     "out", "turn_up", "turn_down", "off", "on", "uncover", "cover", "change", "to_oven", "in",
-    "back_in", "to_pan", "turn_over", "turn_face", "task", "look", "recheck", "carve",
+    "back_in", "to_pan", "turn_over", "turn_face", "task", "look", "recheck", "carve", "to_place",
 ]  # fmt: skip
 SAME_HEAT_C = 0.5
 HOT_ENOUGH_C = 1.0
@@ -53,7 +53,8 @@ class Step:
     ``high_min``: 80 % band where the core decides. ``core_c``: what the core is to read then, where
     it decides. ``dial``: what the dial must show. ``dress``, ``flip``: to be covered or uncovered,
     or turned over, in the same go. ``eye``: it is due when it looks so, not by the minute.
-    ``verb``, ``words``: the task. ``face``, ``faces``: in the pan. ``loud``: must not be missed.
+    ``verb``, ``words``: the task; ``words`` also the place it waits in next. ``face``, ``faces``:
+    in the pan. ``loud``: must not be missed.
     """
 
     code: Code
@@ -94,7 +95,7 @@ def agenda(
             continue
         by_clock = isinstance(stage.length, (Minutes, Rate))
         end = ends[n]
-        if n == line.current and by_clock:
+        if by_clock and (n == line.current or n in line.gone):
             # What is overdue was due when it was due, whatever the forecast goes on from.
             end = starts[n] + planned.stages[n].end_min - planned.stages[n].start_min
         if isinstance(stage, Sear) and n == line.current and found.now_min < end:
@@ -143,7 +144,7 @@ def _spans(line: Timeline, found: Outlook) -> tuple[dict[int, float], dict[int, 
     starts: dict[int, float] = {}
     ends: dict[int, float] = {}
     for part, origin in zip(found.walk.stages, line.origins, strict=False):
-        starts.setdefault(origin, part.start_min)
+        starts.setdefault(origin, part.start_min - line.gone.get(origin, 0.0))
         ends[origin] = part.end_min
     return starts, ends
 
@@ -153,19 +154,22 @@ def _boundary(
     dial: Callable[[Oven], str],
 ) -> Step:  # fmt: skip
     stages = line.plan.stages
-    here, following = stages[n], stages[n + 1 :]
-    flip = isinstance(following[0], Turn)
-    after = next((s for s in following if not isinstance(s, Turn)), None)
+    flip = isinstance(stages[n + 1], Turn)
+    # As it is covered by now, whatever was planned.
+    at = max(i for i, origin in enumerate(line.origins) if origin == n)
+    here = line.ahead.stages[at]
+    after = next((s for s in line.ahead.stages[at + 1 :] if not isinstance(s, Turn)), None)
     if after is None or (flip and alike(here, after)):
         code: Code = "turn_over"
     else:
         code = _code(here, after, any(isinstance(s, HEATED) for s in stages[:n]))
-    length = here.length
+    length = stages[n].length
     step = Step(
         code=code, id=f"{code}:{len(stages) - 1 - n}", due_min=end, stage=n, flip=flip,
         dial=dial(after) if isinstance(after, Oven) else "",
         dress=dress_change(here, after), loud=code == "out",
         eye=length.what if isinstance(length, UntilOutcome) else "",
+        words=after.place if code == "to_place" and isinstance(after, Wait) else "",
         by_clock=isinstance(length, (Minutes, Rate)),
     )  # fmt: skip
     if n != planned.pull_index or line.pulled_min is not None:
@@ -197,6 +201,8 @@ def _code(here: Stage, after: Stage, heated_before: bool) -> Code:
             return "turn_up" if hotter > 0 else "turn_down"
     elif isinstance(here, HEATED):
         return "out"
+    if isinstance(after, Wait) and after.place != getattr(here, "place", "counter"):
+        return "to_place"
     return dress_change(here, after) or "change"
 
 

@@ -103,7 +103,7 @@ def _warm(found: Outlook) -> list[Alarm]:
     return [
         Alarm(
             "warm", due,
-            f"The middle has been between {{c:{WARM_LOW_C:.0f}}} and {{c:{WARM_HIGH_C:.0f}}} for "
+            f"The middle has been between {{c:{WARM_LOW_C:.1f}}} and {{c:{WARM_HIGH_C:.1f}}} for "
             "six hours, the usual limit. Hotter now, and ask your authority before it is eaten.",
         )
     ]  # fmt: skip

@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from trencher.core.belief.timeline import NEAR_MIN, Timeline
+from trencher.core.belief.timeline import NEAR_MIN, Timeline, dress_change
 from trencher.core.method.stages import (
     Method,
     Minutes,
@@ -25,6 +25,7 @@ from trencher.core.method.stages import (
     Verb,
     Wait,
 )
+from trencher.core.planner.passage import after_task
 from trencher.core.thermal.cooker import Cooker
 
 What = Literal[
@@ -74,6 +75,8 @@ def happened(line: Timeline, happenings: Sequence[Happening], now_min: float) ->
         if isinstance(stage, Rest) and index and not isinstance(line.plain.stages[index - 1], Rest):
             # Its cover is the rest's own: foil from the oven does not come along unsaid.
             cover = None
+        if _says_cover(line.plan, index):
+            cover = None
         began = start
         parts, cover, cooker, off = _cut(stage, start, end, here, cover, cooker, off)
         past += parts
@@ -87,6 +90,8 @@ def happened(line: Timeline, happenings: Sequence[Happening], now_min: float) ->
             stage = _without_early(stage, whole, began, now_min, known)
         if isinstance(stage, Rest) and not isinstance((tail or past)[-1], Rest):
             cover = None
+        if line.origins[n] != line.current and _says_cover(line.plan, line.origins[n]):
+            cover = None
         tail.append(_inherit(stage, cover, cooker))
     ahead = list(past)
     if isinstance(line.ahead.stages[count - 1], Sear):
@@ -97,6 +102,13 @@ def happened(line: Timeline, happenings: Sequence[Happening], now_min: float) ->
         ahead=Method((*ahead, *tail)),
         origins=(*origins, *line.origins[count:]),
     )
+
+
+def _says_cover(plan: Method, index: int) -> bool:
+    """Whether the way itself covers or uncovers it before this stage: then that is done, whatever
+    was put on or taken off before."""
+    before = [s for s in plan.stages[:index] if not isinstance(s, (Turn, Off))]
+    return bool(before) and dress_change(before[-1], plan.stages[index]) != ""
 
 
 def _inherit(stage: Stage, cover: str | None, cooker: Cooker | None) -> Stage:
@@ -135,6 +147,10 @@ def _cut(
         if until - at < 1e-6 and not tasks:
             return
         minutes = Minutes(max(until - at, 0.05))
+        # What was done as the part ended was still done in it.
+        tasks = [
+            replace(t, at_min=min(t.at_min or 0.0, max(minutes.min - EVEN_MIN, 0.0))) for t in tasks
+        ]
         if off and inside:
             where = cooker or (stage.cooker if isinstance(stage, (Oven, Off)) else None)
             parts.append(Off(minutes, tuple(tasks), where))
@@ -221,6 +237,8 @@ def _without_early(left: Stage, whole: Stage, start: float, now: float,
         if not any((t.verb, t.words) == (task.verb, task.words) and abs(m - due) < EVEN_MIN
                    for m, t in early):  # fmt: skip
             tasks.append(task)
-        elif task.every_min is not None:
+            continue
+        left = after_task(left, task)
+        if task.every_min is not None:
             tasks.append(replace(task, at_min=(task.at_min or 0.0) + task.every_min))
     return replace(left, tasks=tuple(tasks))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from trencher.core.method.stages import (
@@ -18,13 +18,16 @@ from trencher.core.method.stages import (
     Turn,
     UntilCore,
     UntilOutcome,
+    Wait,
     celsius,
 )
 from trencher.core.planner.forward import Walk, with_rest
-from trencher.core.planner.passage import left_of
+from trencher.core.planner.passage import dressed_end, left_of
 
 SEEN = {"browned": "brown", "crisped": "crisp"}
 """What is marked when a goal that only the cook can see is there."""
+STANDS = (Rest, Wait)
+SOON_MIN = 0.05
 NEAR_MIN = 12.0
 """A thing done so near to its minute is the plan's own, done then."""
 
@@ -35,7 +38,8 @@ class Timeline:
 
     ``origins``: for every stage of ``ahead``, the stage of ``plan`` it is (part of). ``plain``:
     the past with one stage for one of the plan, without what was done to it. ``current`` is the
-    stage of ``plan`` that is on; ``pulled_min`` is None until the joint is out.
+    stage of ``plan`` that is on; ``pulled_min`` is None until the joint is out. ``gone``: so
+    many minutes ago a stage still to come should have begun, where the one before is overdue.
     """
 
     plan: Method
@@ -45,6 +49,7 @@ class Timeline:
     plain: Method
     current: int
     pulled_min: float | None
+    gone: Mapping[int, float] = field(default_factory=dict)
 
     def by_core(self, core_c: float) -> Method:
         """``ahead`` with its take-out where the probe shows ``core_c``, if it is still to come."""
@@ -115,14 +120,40 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
         # Its faces share all of its time: it is not cut.
         whole = planned.stages[current].end_min - planned.stages[current].start_min
         ahead[-1] = replace(here, length=Minutes(max(whole, now_min - start)))
-    tail = (*left, *plan.stages[current + 1 :])
+    gone = _gone(planned, plan, current, now_min - start) if current not in ends else {}
+    later = [
+        left_of(s, gone[n], Minutes(max(_long(planned, n) - gone[n], SOON_MIN))) if n in gone else s
+        for n, s in enumerate(plan.stages[current + 1 :], current + 1)
+    ]
+    tail = (*left, *later)
     origins = (*range(current + 1), *(current for _ in left))
     origins = (*origins, *range(current + 1, len(plan.stages)))
     pulled = ends.get(pull)
     if pulled is not None and pulled > now_min:
         pulled = None
     whole_past = Method(tuple(past))
-    return Timeline(plan, whole_past, Method((*ahead, *tail)), origins, whole_past, current, pulled)
+    return Timeline(
+        plan, whole_past, Method((*ahead, *tail)), origins, whole_past, current, pulled, gone
+    )
+
+
+def _long(planned: Walk, index: int) -> float:
+    return planned.stages[index].end_min - planned.stages[index].start_min
+
+
+def _gone(planned: Walk, plan: Method, current: int, spent_min: float) -> dict[int, float]:
+    """How much of each stage up to the take-out the clock has taken while the one before it has
+    not been said to be over: a take-out by the clock comes at its minute all the same."""
+    found: dict[int, float] = {}
+    owed = spent_min
+    for n in range(current, planned.pull_index):
+        owed -= _long(planned, n)
+        here, after = plan.stages[n].length, plan.stages[n + 1].length
+        if owed <= 0.0 or not all(isinstance(x, (Minutes, Rate)) for x in (here, after)):
+            break
+        if not isinstance(plan.stages[n + 1], Turn):
+            found[n + 1] = owed
+    return found
 
 
 def ends_with(
@@ -152,11 +183,13 @@ def ends_with(
 
 
 def dress_change(here: Stage, after: Stage | None) -> Literal["", "cover", "uncover"]:
-    """Whether it is covered or uncovered on the way from one stage to the next of its kind."""
+    """Whether it is covered or uncovered on the way from one stage, as what is done in it leaves
+    it, to the next of its kind."""
+    here = dressed_end(here)
     if isinstance(here, Oven) and isinstance(after, Oven):
         was, now = here.cover is not None, after.cover is not None
-    elif isinstance(here, Rest) and isinstance(after, Rest):
-        was, now = here.how != "open", after.how != "open"
+    elif isinstance(here, STANDS) and isinstance(after, STANDS):
+        was, now = (isinstance(s, Rest) and s.how != "open" for s in (here, after))
     else:
         return ""
     return "" if was == now else "cover" if now else "uncover"
@@ -189,9 +222,21 @@ def nothing_to_do(plan: Method, index: int) -> bool:
 
 
 def alike(here: Stage, after: Stage) -> bool:
-    """Whether two stages differ in their length and tasks only."""
-    bare = Minutes(1.0)
-    return replace(here, length=bare, tasks=()) == replace(after, length=bare, tasks=())
+    """Whether the second stage is the first going on: they differ in length and tasks only, as
+    what is done in the first leaves it covered."""
+    end = dressed_end(here)
+    if isinstance(here, Oven) and isinstance(end, Oven):
+        here = replace(here, cover=end.cover)
+    elif isinstance(end, Rest):
+        here = end
+    return _bare(here) == _bare(after)
+
+
+def _bare(stage: Stage) -> Stage:
+    if isinstance(stage, Wait) and stage.place == "counter":
+        # Standing on the counter it rests, open.
+        stage = Rest(stage.length, "open")
+    return replace(stage, length=Minutes(1.0), tasks=())
 
 
 def _left_of_current(

@@ -15,14 +15,19 @@ _DO: dict[str, str] = {
     "to_oven": "Out of the pan, into the oven at {dial}", "in": "Into the oven at {dial}",
     "back_in": "Back in at {dial}", "to_pan": "Into the hot pan", "turn_over": "Turn it over",
     "turn_face": "Turn it in the pan: face {face} of {faces}", "look": "Look at the middle",
-    "recheck": "Read it again in another place",     "carve": "The rest is over: it may be carved",
+    "recheck": "Read it again in another place", "to_place": "{place}",
+    "carve": "The rest is over: it may be carved",
 }  # fmt: skip
 _DONE: dict[str, str] = {
     "out": "Taken out", "turn_up": "Turned up", "turn_down": "Turned down", "off": "Switched off",
     "on": "Switched on", "uncover": "Uncovered", "cover": "Covered", "change": "Done",
     "to_oven": "Into the oven", "in": "In the oven", "back_in": "Back in the oven",
     "to_pan": "In the pan", "turn_over": "Turned over", "turn_face": "Turned", "look": "",
-    "recheck": "", "carve": "",
+    "recheck": "", "carve": "", "to_place": "Done",
+}  # fmt: skip
+_PLACE = {
+    "counter": "Out onto the counter", "fridge": "Into the fridge", "freezer": "Into the freezer",
+    "water": "Into the water",
 }  # fmt: skip
 _TASK: dict[Verb, tuple[str, str]] = {
     "baste": ("Baste it", "Basted"), "turn": ("Turn it over", "Turned over"),
@@ -36,7 +41,9 @@ def to_do(step: Step) -> str:
     """What to do, as an order without its hour."""
     if step.verb is not None:
         return _TASK[step.verb][0].format(words=step.words or "it").strip()
-    text = _DO[step.code].format(dial=step.dial, face=step.face, faces=step.faces)
+    text = _DO[step.code].format(
+        dial=step.dial, face=step.face, faces=step.faces, place=_PLACE.get(step.words, "")
+    )
     extra = []
     if step.flip and step.code != "turn_over":
         extra.append("turn it over")

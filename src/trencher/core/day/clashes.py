@@ -214,7 +214,7 @@ def _heat_words(dish: SideDish) -> str:
     baked = [s for s in dish.side.steps if s.where == "oven"]
     if not baked:
         return ""
-    return f" ({{c:{baked[-1].low_c:.0f}}} to {{c:{baked[-1].high_c:.0f}}})"
+    return f" ({{c:{baked[-1].low_c:.1f}}} to {{c:{baked[-1].high_c:.1f}}})"
 
 
 def joint_named(table: Table, joint_id: str) -> JointDish | None:

@@ -17,6 +17,7 @@ from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.cookers import KINDS
 from trencher.core.catalogue.sides import Side, SideStep
 from trencher.core.day.steps import Step
+from trencher.core.method.schools import Thermometer
 from trencher.core.method.stages import Off, Oven, Turn
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.hands import READY_MIN
@@ -90,7 +91,8 @@ class OvenPlace:
 @dataclass(frozen=True, kw_only=True)
 class JointDish:
     """A joint of the day. ``due_min``: when its carving begins. ``started_min``: when it went in,
-    None while it has not. ``assumed``: nobody chose its way yet."""
+    None while it has not. ``assumed``: nobody chose its way yet. ``thermometer``: what its middle
+    is read with."""
 
     id: str
     name: str
@@ -101,6 +103,7 @@ class JointDish:
     plates: int
     started_min: float | None = None
     assumed: bool = False
+    thermometer: Thermometer = "leave-in"
     care: Care = field(default_factory=Care)
 
     @property

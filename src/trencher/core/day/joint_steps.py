@@ -41,7 +41,9 @@ def _words(moment: Moment, joint: JointDish, oven: OvenPlace) -> str:
         return f"{joint.name} {start} {oven.name} at {how}"
     if moment.code == "out":
         rest = f"; {COVER_WORDS[stage.how]}" if isinstance(stage, Rest) else ""
-        return f"{joint.name} out at {{c:{joint.forecast.pull_core_c:.0f}}} in the middle{rest}"
+        if joint.thermometer == "none":
+            return f"{joint.name} out, by the clock{rest}"
+        return f"{joint.name} out at {{c:{joint.forecast.pull_core_c:.1f}}} in the middle{rest}"
     if moment.code == "sear":
         return f"Brown {joint.name} in the pan, every side"
     if moment.code == "task":
@@ -72,11 +74,13 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
                 )
             )  # fmt: skip
         at = joint.ready_min
-        salt = "" if joint.care.salt_g_kg > 0 else "salt, "
+        todo = ["blot it dry", *([] if joint.care.salt_g_kg > 0 else ["salt"])]
+        if joint.thermometer == "leave-in":
+            todo.append("probe into the thickest place")
         steps.append(
             Step(
                 id=ready, dish=joint.id, code="ready",
-                words=f"{joint.name}: blot it dry, {salt}probe into the thickest place",
+                words=f"{joint.name}: {', '.join(todo)}",
                 at_min=at, until_min=at + READY_MIN, hands_min=READY_MIN,
                 latest_min=start - READY_MIN,
             )

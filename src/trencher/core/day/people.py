@@ -87,7 +87,7 @@ def _strict(joint: JointDish, guests: Sequence[Guest], profile: Profile) -> list
     return [
         Caution(
             f"strict:{joint.id}",
-            f"{joint.name} is planned to {{c:{peak:.0f}}} in the middle. For {_names(eaters)} the "
+            f"{joint.name} is planned to {{c:{peak:.1f}}} in the middle. For {_names(eaters)} the "
             f"{profile.name} figure is {profile.strict}: only a reading in that very slice counts; "
             "plan a flash in the pan for those plates.",
         )

@@ -18,6 +18,8 @@ from trencher.core.outcome.outcomes import Slice
 PINK, DONE, ENDS = ("pink", "rare", "red", "blue", "bloody"), ("well", "through"), ("end", "crust")
 FAR_C = 3.0
 """A slice so far below what its guest asked for goes into the pan. Estimate: taste."""
+EVEN_C = 1.0
+"""Ends whose slices miss by less than this are alike, °C each. Estimate: as read by a probe."""
 FIRST = 3
 """Slices that are cut first; they say at which end to begin."""
 
@@ -143,7 +145,9 @@ def plates(
     def miss(part: Sequence[float]) -> float:
         return sum(abs(c - wanted_c) for c in part)
 
-    begin = "thick" if miss(centre[:FIRST]) <= miss(centre[-FIRST:]) else "thin"
+    better = miss(centre[:FIRST]) - miss(centre[-FIRST:])
+    # On an even joint it does not matter, and what does not matter does not change its mind.
+    begin = "thin" if better > FIRST * EVEN_C else "thick"
     spare = tuple(n for n in range(count) if room[n] == share)
     whole = tuple((p, name) for p, name in held.items() if _slice_of(p, count) is None)
     return Carving(

@@ -216,7 +216,7 @@ def _of_joint(
             even = "" if peaks is None else f"; {100 * peaks:.0f} % of it even"
             yield _made(
                 "common_heat", _with_joint(table, other),
-                f"{joint.name} at {{c:{air:.0f}}} all the way, together",
+                f"{joint.name} at {{c:{air:.1f}}} all the way, together",
                 f"{_sooner(starts)}{even}; crust {other.forecast.crust:.1f}",
                 {joint.id: {"air_c": air}},
             )  # fmt: skip

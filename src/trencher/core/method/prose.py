@@ -119,7 +119,7 @@ def _heat_unsaid(found: Reading, reader: _Prose) -> Reading:
         again = _Prose(reader.text, reader.kind, reader.weight_kg, reader.range_c)
         again.oven = (celsius(heat), None)
         readings.append((heat, again.reading()))
-    choices = tuple(Choice(f"{{c:{h:.0f}}}", r.method) for h, r in readings if r.method is not None)
+    choices = tuple(Choice(f"{{c:{h:.1f}}}", r.method) for h, r in readings if r.method is not None)
     if not choices:
         return found
     first = readings[0][1]

@@ -280,7 +280,8 @@ class Method:
 
     @property
     def pull_index(self) -> int:
-        """The stage whose end is the take-out: the last with a goal, else the last heated one.
+        """The stage whose end is the take-out: the last with a goal, or what is heated straight
+        after it; without a goal the last heated one.
 
         Waiting for the fall is part of a rest, not a take-out.
         """
@@ -291,7 +292,13 @@ class Method:
             and isinstance(stage, HEATED)
         ]
         heated = [i for i, stage in enumerate(self.stages) if isinstance(stage, HEATED)]
-        return (goals or heated or [len(self.stages) - 1])[-1]
+        found = (goals or heated or [len(self.stages) - 1])[-1]
+        for i, stage in enumerate(self.stages[found + 1 :], found + 1):
+            if isinstance(stage, HEATED):
+                found = i
+            elif not isinstance(stage, Turn):
+                break
+        return found
 
     @property
     def peak_index(self) -> int | None:

@@ -72,7 +72,7 @@ def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Cauti
         found.append(
             Caution(
                 "fat_smokes",
-                f"Fat that drips into a dry tin at {{c:{hot:.0f}}} smokes: pour a cup of water "
+                f"Fat that drips into a dry tin at {{c:{hot:.1f}}} smokes: pour a cup of water "
                 "under it, or lay it on roots.",
             )
         )

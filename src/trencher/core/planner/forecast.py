@@ -133,7 +133,7 @@ def tough_notes(roast: Roast, plan: Walk) -> list[Note]:
     if not cut.collagen or tender >= outcomes.THERE:
         return []
     text = (
-        f"{cut.name} would still be tough: at {{c:{plan.peak_c:.0f}}} its collagen has not given. "
+        f"{cut.name} would still be tough: at {{c:{plan.peak_c:.1f}}} its collagen has not given. "
         "Go on until it is tender."
     )
     return [Note("still_tough", plan.pull_index, text)]
@@ -155,7 +155,7 @@ def cooker_notes(roast: Roast) -> list[Note]:
             same = equivalent_air(roast, stage.air, k.true_air(stage))
             text = (
                 f"'{stage.air}' is written but this oven is '{kind}': reckoned for {kind} air of "
-                f"the same heat. About {{c:{same:.0f}}} of {kind} air browns and cooks as much; "
+                f"the same heat. About {{c:{same:.1f}}} of {kind} air browns and cooks as much; "
                 "rewrite the stage to make it so."
             )
             notes.append(Note("air_differs", i, text))

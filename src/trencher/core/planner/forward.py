@@ -214,7 +214,7 @@ def _run(
 ) -> None:
     """One stage with a length that is known without looking ahead. Changes ``state``."""
     sim = state.sim
-    length = stage.length
+    length, began_s = stage.length, float(sim.state[kernel.TIME])
     if isinstance(stage, Turn):
         sim.turn_over()
         state.door_s = TURN_DOOR_S if state.in_oven else 0.0
@@ -253,7 +253,12 @@ def _run(
             )
     else:
         state.enter(stage, kitchen, _seconds(stage, kitchen)).run(sim)
-    state.leave(stage)
+    if sim.state[kernel.TIME] > began_s:
+        state.leave(stage)
+    elif isinstance(stage, Oven) and not state.in_oven:
+        # Over before it began: its oven is hot all the same, and the joint is put into it.
+        state.in_oven, state.door_s = True, PUT_IN_S
+        state.oven_c = None if stage.cold else kitchen.true_air(stage)
     if notes is not None:
         _tell(notes, sim, stage, index)
     if sim.state[kernel.TIME] > LONGEST_METHOD_S:

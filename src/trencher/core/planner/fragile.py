@@ -121,7 +121,7 @@ def _late_looks(method: Method, plan: Walk) -> list[_Case]:
             "late_look", i, f"the last heat, {late:.0f} minutes too long",
             "Stay at the door while it colours.", _longer(method, plan, i, late),
         )]  # fmt: skip
-    guard = f"An alarm at {{c:{plan.stages[i].core_c - 4:.0f}}}, and stay in the kitchen from then."
+    guard = f"An alarm at {{c:{plan.stages[i].core_c - 4:.1f}}}, and stay in the kitchen from then."
     if isinstance(stage.length, Minutes | Rate):
         guard = "A timer that you can hear from the table, set five minutes early."
     stays = i + 1 < len(method.stages) and isinstance(method.stages[i + 1], HEATED)

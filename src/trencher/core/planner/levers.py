@@ -303,7 +303,7 @@ def _slower(
         return None
     stage = best.stages[current]
     assert isinstance(stage, Oven)
-    return "slower", f"Oven to {{c:{stage.temp.c:.0f}}} from now on", best
+    return "slower", f"Oven to {{c:{stage.temp.c:.1f}}} from now on", best
 
 
 def _offer(
@@ -315,7 +315,7 @@ def _offer(
     costs = tuple(c for c in costs if not c.endswith("later"))
     return Lever(
         code=code, words=words, method=method, result=result, gains=gains,
-        costs=(*costs, f"{{c:{result.served_c:.0f}}} warm on the whole when carved"),
+        costs=(*costs, f"{{c:{result.served_c:.1f}}} warm on the whole when carved"),
     )  # fmt: skip
 
 

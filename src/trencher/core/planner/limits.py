@@ -49,7 +49,7 @@ def within_limits(roast: Roast, grid: Grid = FINE) -> tuple[Roast, tuple[Note, .
         stages = list(roast.method.stages)
         stages[i] = limited
         changed = replace(roast, method=Method(tuple(stages)))
-        text = f"{{c:{asked:.0f}}} is written; reckoned at this oven's limit, {{c:{true:.0f}}}."
+        text = f"{{c:{asked:.1f}}} is written; reckoned at this oven's limit, {{c:{true:.1f}}}."
         if asked > true and isinstance(stage.length, Minutes | Rate) and roast.physics.evaporation:
             changed, text = _by_colour(roast, changed, i, text, grid)
         notes.append(Note("oven_limit", i, text))

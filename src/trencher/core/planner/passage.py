@@ -97,7 +97,10 @@ class Passage:
         self._due = sorted(due, key=lambda d: d[0])
         self._first = self.kitchen.dressed(self.stage, self.oven_c, self.door_s)
         if isinstance(self.stage, (Oven, Off)) and self._first[kernel.E_TAU] > 0.0:
-            self._first[kernel.E_DIP] += self.dip_c
+            above = max(float(self._first[kernel.E_START]) - self.kitchen.room_c, 1.0)
+            # A door lets go a share of what heat the air still has.
+            left = max(1.0 - float(self._first[kernel.E_DIP]) / above, 0.0)
+            self._first[kernel.E_DIP] += self.dip_c * left
 
     def dressed_at(self, spent_s: float) -> Stage:
         """The stage as what was done in it has made it, so long after it began."""
@@ -105,7 +108,7 @@ class Passage:
         for at, task in self._due:
             if at > spent_s + TICK_S:
                 break
-            stage = _after(stage, task)
+            stage = after_task(stage, task)
         return stage
 
     def air(self, spent_s: float) -> tuple[float, float]:
@@ -120,15 +123,15 @@ class Passage:
             since = at
             load = added_kg(task.words) if task.verb == "add" else 0.0
             env[kernel.E_START] = slow
-            env[kernel.E_DIP] = (slow - now) + self._dip(task, slow, load)
+            env[kernel.E_DIP] = (slow - now) + self._dip(task, now, load)
         now, slow = kernel.air_at(env, spent_s - since)
         return slow, slow - now
 
-    def _dip(self, task: Task, slow_c: float, load_kg: float) -> float:
+    def _dip(self, task: Task, air_c: float, load_kg: float) -> float:
         if self._first[kernel.E_TAU] <= 0.0:
             return 0.0
         door_s = DOOR_S[task.verb] if task.door_s is None else task.door_s
-        return door_share(door_s, load_kg) * max(slow_c - self.kitchen.room_c, 0.0)
+        return door_share(door_s, load_kg) * max(air_c - self.kitchen.room_c, 0.0)
 
     def surround(self, spent_s: float) -> Floats:
         """Surroundings so long after the stage began, as a fresh start from there."""
@@ -196,7 +199,7 @@ def left_of(stage: Stage, spent_min: float, length: Length) -> Stage:
     tasks still to do, in the oven as it is by now. ``length`` of what is left."""
     for task in stage.tasks:
         for _ in task.times(spent_min):
-            stage = _after(stage, task)
+            stage = after_task(stage, task)
     tasks = tuple(t for task in stage.tasks for t in _still_to_do(task, spent_min))
     left = replace(stage, length=length, tasks=tasks)
     return replace(left, cold=False) if isinstance(left, Oven) else left
@@ -212,7 +215,15 @@ def _still_to_do(task: Task, spent_min: float) -> list[Task]:
     return [replace(task, at_min=first - spent_min)]
 
 
-def _after(stage: Stage, task: Task) -> Stage:
+def dressed_end(stage: Stage) -> Stage:
+    """The stage as all that is to be done in it leaves it."""
+    for task in sorted(stage.tasks, key=lambda t: t.at_min or 0.0):
+        stage = after_task(stage, task)
+    return stage
+
+
+def after_task(stage: Stage, task: Task) -> Stage:
+    """The stage as a task done in it dresses it."""
     if isinstance(stage, Oven):
         if task.verb == "cover":
             return replace(stage, cover=stage.cover or "covered")

@@ -98,7 +98,7 @@ def _why(joint: Joint, row: Printed, here: float, middle: float) -> list[str]:
     if abs(joint.start_c - start_c) >= 1.0:
         weigh(
             replace(joint, start_c=start_c),
-            f"yours starts at {{c:{joint.start_c:.0f}}}, the rule’s from the fridge",
+            f"yours starts at {{c:{joint.start_c:.1f}}}, the rule’s from the fridge",
         )
     sentences = [text for _, text in sorted(found, reverse=True)]
     cut = joint.facts

@@ -40,13 +40,13 @@ def oven_reason(method: Method, cooker: Cooker) -> str:
     heats = [s.temp.c for s in method.stages if isinstance(s, Oven)]
     if cooker.min_c is not None and any(c < cooker.min_c - BELOW_LOWEST_C for c in heats):
         return (
-            f"It asks for {{c:{min(heats):.0f}}}; this oven goes no lower than "
-            f"{{c:{cooker.min_c:.0f}}}."
+            f"It asks for {{c:{min(heats):.1f}}}; this oven goes no lower than "
+            f"{{c:{cooker.min_c:.1f}}}."
         )
     if cooker.max_c is not None and any(c > cooker.max_c + ABOVE_HIGHEST_C for c in heats):
         return (
-            f"It asks for {{c:{max(heats):.0f}}}; this oven goes no higher than "
-            f"{{c:{cooker.max_c:.0f}}}."
+            f"It asks for {{c:{max(heats):.1f}}}; this oven goes no higher than "
+            f"{{c:{cooker.max_c:.1f}}}."
         )
     return ""
 

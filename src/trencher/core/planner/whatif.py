@@ -176,7 +176,7 @@ def _changes(roast: Roast, plan: Walk) -> list[_Change]:
     if first is not None and not stages[first].cold:  # type: ignore[union-attr]
         if stages[first].temp.c > HALF_HOT_C + 20.0:  # type: ignore[union-attr]
             found.append(
-                _Change("not_yet_hot", f"oven only at {{c:{HALF_HOT_C:.0f}}} when it goes in",
+                _Change("not_yet_hot", f"oven only at {{c:{HALF_HOT_C:.1f}}} when it goes in",
                         _half_hot)
             )  # fmt: skip
         found.append(_Change("cold_oven", "oven started cold, the joint in it", _cold_oven))

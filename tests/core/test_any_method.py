@@ -1,0 +1,97 @@
+"""Cooks of every kind at methods of every shape: nobody is asked twice, nor left without an end."""
+
+from __future__ import annotations
+
+from collections import Counter
+from random import Random
+
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from tests.core.generated import generated
+from tests.core.test_obedient import Cook
+from trencher.core.belief.agenda import Step
+from trencher.core.belief.happened import Happening
+from trencher.core.errors import GoalUnreachable
+from trencher.core.method.stages import Turn
+
+MOST_STEPS = 80
+SEEDS = st.integers(0, 10**6)
+FEW = settings(max_examples=12, deadline=None)
+CANNOT_BE_FORGOTTEN = ("out", "in", "back_in")
+
+
+def cook_at(seed: int) -> Cook:
+    try:
+        cook = Cook(generated(seed))
+    except GoalUnreachable:
+        assume(False)
+    # What is over before it began is nothing anybody does.
+    assume(all(s.end_min - s.start_min >= 1.0 or isinstance(s.stage, Turn)
+               for s in cook.planned.stages))  # fmt: skip
+    return cook
+
+
+@given(SEEDS)
+@FEW
+def test_who_does_what_is_said_is_asked_once_and_ends_as_planned(seed: int) -> None:
+    cook = cook_at(seed)
+    cook.live()
+    assert max(Counter(s.id for s, _ in cook.steps).values()) == 1, cook.steps
+    ended = [s.stage for s, _ in cook.steps if s.stage is not None]
+    assert ended == sorted(ended)
+    assert cook.planned.pull_index in ended
+    assert cook.now == pytest.approx(cook.planned.end.minutes, abs=2.5)
+    assert cook.found.peak_c == pytest.approx(cook.planned.peak_c, abs=0.5)
+
+
+class ErraticCook:
+    """Late, forgets to say things, corrects and withdraws what was said; the joint comes out."""
+
+    def __init__(self, cook: Cook, moods: Random) -> None:
+        self.cook, self.moods = cook, moods
+        self.forgotten: set[str] = set()
+
+    def live(self) -> None:
+        cook = self.cook
+        for _ in range(MOST_STEPS):
+            step = next(s for s in cook.agenda() if s.id not in self.forgotten)
+            cook.now = max(cook.now, step.due_min)
+            if self.moods.random() < 0.2:
+                cook.now += self.moods.uniform(1.0, 15.0)
+            cook.steps.append((step, cook.now))
+            if step.code == "carve":
+                return
+            if self.moods.random() < 0.15 and step.code not in CANNOT_BE_FORGOTTEN:
+                self.forgotten.add(step.id)
+                cook.now += 0.05
+            elif step.stage is not None:
+                self.end(step, step.stage)
+            else:
+                cook.done.append(Happening(cook.now, step.mark, words=step.words))  # type: ignore[arg-type]
+                if self.moods.random() < 0.1:
+                    cook.done.pop()
+                    cook.now += 0.5
+        raise AssertionError(f"no end: {[(s.id, m) for s, m in cook.steps]}")
+
+    def end(self, step: Step, stage: int) -> None:
+        cook = self.cook
+        assert stage not in cook.ends, f"{step} is done already"
+        minute = cook.now
+        if self.moods.random() < 0.2:
+            before = max((m for n, m in cook.ends.items() if n < stage), default=0.0)
+            minute = max(before + 0.1, minute - self.moods.uniform(0.0, 6.0))
+        cook.ends[stage] = minute
+        if self.moods.random() < 0.1:
+            del cook.ends[stage]
+            cook.now += 0.5
+
+
+@given(SEEDS)
+@FEW
+def test_nobody_is_left_with_a_roast_that_never_comes_out(seed: int) -> None:
+    cook = cook_at(seed)
+    ErraticCook(cook, Random(seed)).live()
+    assert cook.planned.pull_index in cook.ends or any(s.code == "out" for s, _ in cook.steps)
+    assert cook.planned.end.minutes - 30.0 < cook.now < cook.planned.end.minutes + 120.0
