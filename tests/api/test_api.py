@@ -44,14 +44,14 @@ def test_the_story_over_http(client: TestClient, clock: FastClock) -> None:
     assert kept.status_code == 201
     outlook = client.get(f"/api/roasts/{roast_id}/outlook").json()
     assert outlook["pull_min"]["low"] > 60
-    assert outlook["look_min"] > 60
+    assert next(s["due_min"] for s in outlook["agenda"] if s["code"] == "look") > 60
     assert outlook["figure"]["standing"] == "unknown"
     clock.jump(outlook["pull_min"]["value"] - 60)
     out = client.post(f"/api/roasts/{roast_id}/stage-end", json={}).json()
     assert out["status"] == "resting"
     clock.jump(35)
     resting = client.get(f"/api/roasts/{roast_id}/outlook").json()
-    assert resting["carve_from_min"] is not None
+    assert resting["agenda"][-1]["low_min"] is not None
     assert len(resting["slices"]) > 5
     assert client.post(f"/api/roasts/{roast_id}/carve", json={}).json()["status"] == "done"
     judged = client.post(f"/api/roasts/{roast_id}/verdict", json={"verdict": "Rosy"})

@@ -273,8 +273,8 @@ def test_the_verdict_says_where_it_ends_and_how_far_off_that_is() -> None:
     assert over is not None
     assert over.earlier_min is not None
     assert verdict(over, 57.0) == (
-        f"By this rule it would be {{c:{over.peak_c:.0f}}} in the middle; for {{c:57}} take it out "
-        f"{over.earlier_min:.0f} minutes earlier."
+        f"By this rule it would be {{c:{over.peak_c:.1f}}} in the middle; for {{c:57.0}} "
+        f"take it out {over.earlier_min:.0f} minutes earlier."
     )
     assert over.earlier_min > 20
     right = reckon(HOT_THEN_LOW, roast(cooker=HOUSE, wanted_c=57.0)).result

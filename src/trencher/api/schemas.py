@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, JsonValue
 
+from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.coats import CoatId
 from trencher.core.joint import LIMITS
 from trencher.core.method.edit import Kind
@@ -390,13 +391,15 @@ class PutInBody(In):
 
 
 class ReadingBody(In):
-    """A reading. ``high_c`` for one that flickers between two; ``minute`` null: now."""
+    """A reading. ``high_c`` for one that flickers between two; ``spot``: what you call the place,
+    of several in the middle the lowest counts; ``minute`` null: now."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"low_c": 38.5}]})
     low_c: Annotated[float, Field(ge=-25, le=130)]
     high_c: Annotated[float, Field(ge=-25, le=130)] | None = None
     place: Literal["core", "thin_end", "near_surface", "unknown"] = "core"
     instrument: Literal["probe", "spot"] = "probe"
+    spot: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     minute: Minute | None = None
 
 
@@ -1296,6 +1299,7 @@ class ReadingOut(Out):
     low_c: float
     high_c: float
     place: str
+    spot: str
 
 
 class PlannedOut(Out):
@@ -1445,6 +1449,16 @@ class NextOut(Out):
     faces: int
 
 
+class SpotOut(Out):
+    """A place the cook named, as it was read last: above the lowest one, off the middle."""
+
+    name: str
+    minute: float
+    value_c: float
+    over_c: float
+    off_mm: float | None
+
+
 class OutlookOut(Out):
     """What is expected from now on. ``curve``: minute, core, 10 %, 90 %; ``planned_core_c``: where
     the plan had the middle by now."""
@@ -1460,7 +1474,6 @@ class OutlookOut(Out):
     peak_c: Range80
     peak_min: float
     end_min: float
-    look_min: float | None
     agenda: list[NextOut]
     current_stage: int
     stages: list[StageOut]
@@ -1468,6 +1481,7 @@ class OutlookOut(Out):
     air: list[tuple[float, float]]
     stuck: bool
     surprise: str
+    places: list[SpotOut]
     left_alone: bool
     planned_core_c: float
     planned_pull_min: float
@@ -1478,7 +1492,6 @@ class OutlookOut(Out):
     flags: dict[int, str]
     slices: list[SliceOut]
     map: MapOut
-    carve_from_min: float | None
     figure: FigureOut
 
 
@@ -1497,6 +1510,7 @@ class BookLine(Out):
     pulled_min: float | None
     pulled_core_c: float | None
     read_peak_c: float | None
+    closed: str
     readings: list[ReadingOut]
     verdict: VerdictOut | None
 

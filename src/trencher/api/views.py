@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import asdict
 from datetime import UTC, datetime
 from typing import Any
 
 import numpy as np
 
 from trencher.api import schemas as s
-from trencher.core.belief.agenda import Step, carve_from
+from trencher.core.belief.agenda import Step
+from trencher.core.belief.standing import Span
 from trencher.core.belief.words import to_do, was_done
 from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.catalogue.safety import Profile
@@ -36,7 +37,6 @@ from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.fragile import Disturbance
-from trencher.core.planner.hands import hands_so_far_min
 from trencher.core.planner.levers import Lever, Result
 from trencher.core.planner.printed import Beside
 from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
@@ -313,7 +313,9 @@ def wish(body: s.WishBody, record: OvenRecord, profile: Profile) -> Wish:
 
 def _readings(session: Session) -> list[s.ReadingOut]:
     return [
-        s.ReadingOut(seq=r.seq, minute=r.minute, low_c=r.low_c, high_c=r.high_c, place=r.place)
+        s.ReadingOut(
+            seq=r.seq, minute=r.minute, low_c=r.low_c, high_c=r.high_c, place=r.place, spot=r.spot
+        )
         for r in session.readings
     ]
 
@@ -457,7 +459,7 @@ def outlook(
     f: Following, steps: Sequence[Step], instruments: Sequence[Instrument] = ()
 ) -> s.OutlookOut:
     """The running roast for Fire and Board."""
-    o = f.outlook
+    o, stands = f.outlook, f.standing
     record = o.walk.end.record[: o.walk.end.rows]
     every = np.arange(0.0, record[-1, 0], 180.0)
     air = np.interp(every, record[:, 0], record[:, 1])
@@ -475,10 +477,9 @@ def outlook(
         peak_c=_range(o.peak_c, o.peak_band),
         peak_min=o.peak_min,
         end_min=o.walk.end.minutes,
-        look_min=o.look_min,
         agenda=[next_step(x) for x in steps],
         current_stage=f.line.current,
-        stages=_stages(f),
+        stages=_stages(stands.spans),
         curve=[
             (round(float(a), 2), round(float(b), 2), round(float(c), 2), round(float(d), 2))
             for a, b, c, d in o.curve
@@ -490,64 +491,18 @@ def outlook(
         flags={seq: flag for seq, flag in zip(seqs, o.flags, strict=False) if flag},
         stuck=o.stuck,
         surprise=o.surprise,
+        places=[s.SpotOut(**asdict(x)) for x in f.places],
         left_alone=f.left_alone,
-        planned_core_c=_planned_core_c(f),
+        planned_core_c=stands.planned_core_c,
         planned_pull_min=f.planned.pull_min,
-        hands_min=_hands_min(f),
-        air_there_min=_air_there(f),
+        hands_min=stands.hands_min,
+        air_there_min=stands.air_there_min,
         live=_live(f, instruments),
         trace=_trace(f),
         slices=_slices(slices_of(o.walk.end)),
         map=_map(map_of),
-        carve_from_min=carve_from(f.outlook),
         figure=figure(f.verdict),
     )
-
-
-@dataclass(frozen=True)
-class _Gone:
-    """A stage up to now."""
-
-    stage: Stage
-    start_min: float
-    end_min: float
-
-
-def _hands_min(f: Following) -> float:
-    """Minutes of work so far, as they were logged."""
-    gone, start = [], 0.0
-    for stage in f.line.past.stages:
-        spent = stage.length.min if isinstance(stage.length, Minutes) else 0.0
-        gone.append(_Gone(stage, start, start + spent))
-        start += spent
-    marks = [m.what for m in f.session.marks if m.minute <= f.outlook.now_min]
-    looks = sum(1 for r in f.session.readings if r.minute <= f.outlook.now_min)
-    return hands_so_far_min(gone, marks, looks)
-
-
-def _planned_core_c(f: Following) -> float:
-    """Where the plan had the middle by now."""
-    record = f.planned.end.record[: f.planned.end.rows]
-    return float(np.interp(f.outlook.now_min * 60.0, record[:, 0], record[:, 3]))
-
-
-def _air_there(f: Following) -> float | None:
-    """When the oven's air is down (or up) to what the stage that is on wants; None if it is, or
-    the joint is out of the oven."""
-    stage = f.line.ahead.stages[len(f.line.past.stages) - 1]
-    if not isinstance(stage, Oven):
-        return None
-    record = f.outlook.walk.end.record[: f.outlook.walk.end.rows]
-    aim = kitchen(f.roast, deviation=f.outlook.nominal).true_air(stage)
-    aim += f.outlook.nominal.oven_c if stage.cooker is None else f.outlook.nominal.other_oven_c
-    later = record[record[:, 0] >= f.outlook.now_min * 60.0]
-    there = np.abs(later[:, 1] - aim) <= AIR_THERE_C
-    if not there.any() or bool(there[0]):
-        return None
-    return float(later[int(np.argmax(there)), 0]) / 60.0
-
-
-AIR_THERE_C = 6.0
 
 
 def _width_over_thickness(session: Session) -> float:
@@ -558,32 +513,15 @@ def _width_over_thickness(session: Session) -> float:
     return high / low
 
 
-def _stages(f: Following) -> list[s.StageOut]:
-    """The plan's stages with their real or expected times: what is past and ahead, joined again."""
-    plan, walk = f.line.plan, f.outlook.walk
-    k = kitchen(f.roast)
-    found: list[s.StageOut] = []
-    for i, stage in enumerate(plan.stages):
-        # Something that befell a stage cuts it into parts; what is left of the current one follows.
-        parts = [w for w, origin in zip(walk.stages, f.line.origins, strict=False) if origin == i]
-        first, last = parts[0], parts[-1]
-        cooker = getattr(last.stage, "cooker", None) or f.roast.cooker
-        air = k.true_air(replace(stage, cooker=cooker)) if isinstance(stage, Oven) else None
-        planned = f.planned.stages[i]
-        length = planned.end_min - planned.start_min
-        found.append(
-            s.StageOut(
-                text=str(stage), kind=_kind(stage), start_min=first.start_min,
-                end_min=last.end_min, core_c=last.core_c, surface_c=last.surface_c,
-                planned_end_min=(
-                    first.start_min + length
-                    if isinstance(stage.length, Minutes | Rate)
-                    else None
-                ),
-                air_c=air, dial_c=None if air is None else air + cooker.dial_error_at(air),
-            )
-        )  # fmt: skip
-    return found
+def _stages(spans: Sequence[Span]) -> list[s.StageOut]:
+    return [
+        s.StageOut(
+            text=str(x.stage), kind=_kind(x.stage), start_min=x.start_min, end_min=x.end_min,
+            core_c=x.core_c, surface_c=x.surface_c, planned_end_min=x.planned_end_min,
+            air_c=x.air_c, dial_c=x.dial_c,
+        )
+        for x in spans
+    ]  # fmt: skip
 
 
 def levers(
@@ -638,14 +576,6 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
     planned = _planned(session)
     if planned is None or session.method is None:
         return None
-    core = [r for r in session.readings if r.place == "core"]
-    pulled = session.pulled_min
-    at_pull: float | None = None
-    if pulled is not None and core:
-        nearest = min(core, key=lambda r: abs(r.minute - pulled))
-        if abs(nearest.minute - pulled) <= 5.0:
-            at_pull = nearest.low_c
-    after = [r.high_c for r in core if pulled is not None and r.minute >= pulled]
     joint: dict[str, Any] = session.plan["joint"]
     return s.BookLine(
         id=roast_id,
@@ -657,9 +587,10 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
         method=session.method,
         wanted_c=session.plan["wanted_c"],
         planned=planned,
-        pulled_min=pulled,
-        pulled_core_c=at_pull,
-        read_peak_c=max(after) if after else None,
+        pulled_min=session.pulled_min,
+        pulled_core_c=session.read_at_pull_c,
+        read_peak_c=session.read_peak_c,
+        closed=session.closed,
         readings=_readings(session),
         verdict=_verdict(session),
     )

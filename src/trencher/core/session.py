@@ -33,13 +33,15 @@ CORRECTABLE = ("put_in", "read", "ended_stage", "marked", "carved")
 WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "sliced", "kept", "used", "corrected", "closed")
 ON_BOARD = ("sliced", "claimed")
 USES = ("eaten", "reheated", "frozen", "thrown")
+AT_PULL_MIN = 5.0
+"""A reading this near to the take-out is what it came out at."""
 CLOSINGS = ("thrown", "never_mind")
 """What became of a roast that was not carved."""
 
 
 @dataclass(frozen=True)
 class LoggedReading:
-    """A reading with its place in the log."""
+    """A reading with its place in the log; ``spot``: what the cook calls where it was read."""
 
     seq: int
     minute: float
@@ -48,6 +50,7 @@ class LoggedReading:
     place: str
     instrument: str = "probe"
     sure: bool = False
+    spot: str = ""
 
 
 @dataclass(frozen=True)
@@ -159,6 +162,23 @@ class Session(Folded):
         return None if self.pull_stage is None else self.ends.get(self.pull_stage)
 
     @property
+    def read_at_pull_c(self) -> float | None:
+        """What its middle read at the take-out, or within minutes of it; None where nobody read."""
+        core = [r for r in self.readings if r.place == "core"]
+        if self.pulled_min is None or not core:
+            return None
+        out = self.pulled_min
+        nearest = min(core, key=lambda r: abs(r.minute - out))
+        return nearest.low_c if abs(nearest.minute - out) <= AT_PULL_MIN else None
+
+    @property
+    def read_peak_c(self) -> float | None:
+        """The highest its middle was read after the take-out; None where nobody read."""
+        out = self.pulled_min
+        core = [r for r in self.readings if r.place == "core" and out is not None]
+        return max((r.high_c for r in core if r.minute >= (out or 0.0)), default=None)
+
+    @property
     def oven_id(self) -> str:
         """The oven it is in: the plan's, or the one it was moved to last."""
         moved = [m for m in self.marks if m.what == "moved_oven" and m.oven_id is not None]
@@ -195,7 +215,7 @@ def _read(s: Session, e: Event) -> Session:
     d = e.data
     reading = LoggedReading(
         e.seq, d["minute"], d["low_c"], d["high_c"], d.get("place", "core"),
-        d.get("instrument", "probe"), bool(d.get("sure")),
+        d.get("instrument", "probe"), bool(d.get("sure")), str(d.get("spot") or ""),
     )  # fmt: skip
     ordered = sorted((*s.readings, reading), key=lambda r: (r.minute, r.seq))
     return replace(s, readings=tuple(ordered))

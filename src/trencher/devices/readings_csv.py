@@ -2,7 +2,8 @@
 
 Columns ``minute,core_c`` and, if wanted, ``place``, ``event``, ``seconds``. Minute 0: the joint
 went in. ``core_c`` may be a range that flickers, ``57..59``, or empty beside an event. Places are
-core, thin_end, near_surface, unknown; events those of ``belief.replay``.
+core, thin_end, near_surface, unknown, or ``core: by the bone`` with a name of your own; events
+those of ``belief.replay``.
 """
 
 from __future__ import annotations
@@ -15,6 +16,7 @@ from dataclasses import dataclass
 from typing import cast, get_args
 
 from trencher.core.belief.happened import LONGEST_DOOR_S
+from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.belief.reading import Place, Reading
 from trencher.core.belief.replay import Line, Told
 from trencher.core.errors import InputError
@@ -43,6 +45,7 @@ class CsvReading:
     place: str
     event: str = ""
     seconds: float | None = None
+    spot: str = ""
 
 
 def _number(text: str, where: str, low: float, high: float, unit: str) -> float:
@@ -59,7 +62,8 @@ def _number(text: str, where: str, low: float, high: float, unit: str) -> float:
 
 def _line(cells: dict[str, str], where: str) -> CsvReading:
     low, _, high = cells["core_c"].partition("..")
-    place = cells.get("place") or "core"
+    place, _, spot = (cells.get("place") or "core").partition(":")
+    place = place.strip()
     if place not in get_args(Place):
         raise InputError(
             f"{place!r} is no place", where=where,
@@ -85,6 +89,7 @@ def _line(cells: dict[str, str], where: str) -> CsvReading:
         None
         if seconds is None
         else _number(seconds, f"{where}, seconds", 0.0, LONGEST_DOOR_S, "s"),
+        spot.strip()[:LONGEST_NAME],
     )
     if reading.low_c is not None and reading.high_c is not None and reading.high_c < reading.low_c:
         raise InputError(
@@ -127,7 +132,7 @@ def lines_of(readings: Iterable[CsvReading]) -> list[Line]:
             r.minute,
             None
             if r.low_c is None or r.high_c is None
-            else Reading(r.minute, r.low_c, r.high_c, cast("Place", r.place)),
+            else Reading(r.minute, r.low_c, r.high_c, cast("Place", r.place), spot=r.spot),
             cast("Told", r.event) if r.event else None,
             r.seconds,
         )
@@ -147,5 +152,6 @@ def write_csv(readings: Iterable[CsvReading]) -> str:
         if r.high_c is not None and r.high_c != r.low_c:
             core += f"..{r.high_c:.10g}"
         seconds = "" if r.seconds is None else f"{r.seconds:.10g}"
-        lines.writerow((f"{r.minute:.10g}", core, r.place, r.event, seconds)[:width])
+        place = f"{r.place}: {r.spot}" if r.spot else r.place
+        lines.writerow((f"{r.minute:.10g}", core, place, r.event, seconds)[:width])
     return out.getvalue()

@@ -9,18 +9,23 @@ from collections import defaultdict
 from collections.abc import Mapping, Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
+from functools import cached_property
 from typing import Any, cast
 
 from trencher.core.belief.agenda import given_up_min
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, What, happened
+from trencher.core.belief.places import Place as NamedPlace
+from trencher.core.belief.places import places
 from trencher.core.belief.reading import Instrument, Place, Reading
+from trencher.core.belief.standing import Standing, standing
 from trencher.core.belief.timeline import SEEN, Timeline, ends_with, timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
 from trencher.core.catalogue.troubles import Trouble, trouble
 from trencher.core.day.saving import savings
 from trencher.core.errors import Conflict, InputError, OutOfRange, TrencherError, UnknownName
+from trencher.core.joint import size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
 from trencher.core.outcome.outcomes import loss_of, slices_of
@@ -76,6 +81,20 @@ class Following:
     readings: tuple[Reading, ...]
     sent: tuple[tuple[Reading, str], ...]
     left_alone: bool = False
+
+    @cached_property
+    def standing(self) -> Standing:
+        """How it stands beside its plan."""
+        now = self.outlook.now_min
+        marks = [m.what for m in self.session.marks if m.minute <= now]
+        looks = sum(1 for r in self.session.readings if r.minute <= now)
+        return standing(self.roast, self.line, self.planned, self.outlook, marks, looks)
+
+    @cached_property
+    def places(self) -> list[NamedPlace]:
+        """The places the cook named, the lowest first."""
+        record = self.outlook.walk.end.record[: self.outlook.walk.end.rows]
+        return places(self.readings, record, size_of(self.roast.joint).thickness_mm / 2.0)
 
     def at(self, minute: float) -> datetime:
         """The hour of a minute of the roast."""
@@ -169,7 +188,7 @@ def _readings(session: Session, now: float) -> list[Reading]:
     found = [
         Reading(
             r.minute, r.low_c, r.high_c, cast("Place", r.place), cast("Instrument", r.instrument),
-            sum(1 for m in moves if m <= r.minute), r.sure,
+            sum(1 for m in moves if m <= r.minute), r.sure, r.spot,
         )
         for r in session.readings
         if r.minute <= now
@@ -295,7 +314,7 @@ class RoastService:
         doubt = wish.doubt
         if session.oven_id != session.plan["oven_id"]:
             doubt = replace(doubt, other_oven_c=oven_sd_c(self.oven(session)) or doubt.oven_c)
-        seen = outlook(roast, line, [*readings, *sent], now, doubt)
+        seen = outlook(roast, line, [*readings, *sent], now, doubt, self.profile().room_min)
         doubted = {
             (r.minute, r.low_c)
             for r, flag in zip([*readings, *sent], seen.flags, strict=True)
@@ -448,15 +467,17 @@ class RoastService:
         place: str,
         minute: float | None,
         instrument: str = "probe",
+        spot: str = "",
     ) -> Session:
-        """A reading, or a range that flickers."""
+        """A reading, or a range that flickers; ``spot``: what the cook calls the place."""
         _check_reading(low_c, high_c)
+        named = {"spot": spot.strip()} if place == "core" and spot.strip() else {}
 
         def reading(session: Session) -> Mapping[str, Any]:
             at = self.minute_given(session, minute)
             return {
                 "minute": at, "low_c": low_c, "high_c": high_c, "place": place,
-                "instrument": instrument,
+                "instrument": instrument, **named,
             }  # fmt: skip
 
         return self.add(roast_id, "read", reading)
@@ -471,7 +492,7 @@ class RoastService:
         self._check_ends(session, readings)
         for r in readings:
             if r.low_c is not None and r.high_c is not None:
-                session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute)
+                session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute, spot=r.spot)
             if r.event in _CSV_MARKS:
                 what = _CSV_MARKS[r.event]
                 session = self.mark(roast_id, what, "", r.minute, seconds=r.seconds)
@@ -500,7 +521,7 @@ class RoastService:
     def write_csv(self, roast_id: str) -> str:
         """The readings that count, as CSV."""
         return write_csv(
-            CsvReading(r.minute, r.low_c, r.high_c, r.place)
+            CsvReading(r.minute, r.low_c, r.high_c, r.place, spot=r.spot)
             for r in self.session(roast_id).readings
         )
 

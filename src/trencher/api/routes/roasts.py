@@ -79,7 +79,7 @@ def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
     session = house.roasts.read(
-        roast_id, body.low_c, high, body.place, body.minute, body.instrument
+        roast_id, body.low_c, high, body.place, body.minute, body.instrument, body.spot
     )
     return view_of(house, roast_id, session)
 

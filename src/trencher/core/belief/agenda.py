@@ -30,7 +30,6 @@ from trencher.core.method.stages import (
     Wait,
 )
 from trencher.core.planner.forward import Walk
-from trencher.core.planner.rest import slow_enough
 
 Code = Literal[
     "out", "turn_up", "turn_down", "off", "on", "uncover", "cover", "change", "to_oven", "in",
@@ -50,11 +49,11 @@ class Step:
     """One thing to do. Minutes count from the start of the roast.
 
     ``stage``: plan stage that ends with it; ``mark``: what is marked when it is done. ``low_min``,
-    ``high_min``: 80 % band where the core decides. ``core_c``: what the core is to read then, where
-    it decides. ``dial``: what the dial must show. ``dress``, ``flip``: to be covered or uncovered,
-    or turned over, in the same go. ``eye``: it is due when it looks so, not by the minute.
-    ``verb``, ``words``: the task; ``words`` also the place it waits in next. ``face``, ``faces``:
-    in the pan. ``loud``: must not be missed.
+    ``high_min``: 80 % band where the core decides; from when and until when to carve. ``core_c``:
+    what the core is to read then, where it decides. ``dial``: what the dial must show. ``dress``,
+    ``flip``: to be covered or uncovered, or turned over, in the same go. ``eye``: it is due when it
+    looks so, not by the minute. ``verb``, ``words``: the task; ``words`` also the place it waits in
+    next. ``face``, ``faces``: in the pan. ``loud``: must not be missed.
     """
 
     code: Code
@@ -107,9 +106,14 @@ def agenda(
         steps.append(Step(code="look", id=f"look:{found.looked_min:.0f}", due_min=found.look_min))
     if line.pulled_min is None:
         steps += _recheck(readings, found)
-    steps = sorted(steps, key=lambda s: s.due_min)
+    # What must not be missed and is due stands before what is but overdue.
+    steps = sorted(steps, key=lambda s: (not (s.loud and s.due_min <= found.now_min), s.due_min))
     over = float(found.walk.stages[-1].end_min)
-    return [*steps, Step(code="carve", id="rest", due_min=over, low_min=carve_from(found))]
+    carve = Step(
+        code="carve", id="rest", due_min=over, low_min=found.carve_from_min,
+        high_min=found.carve_until_min,
+    )  # fmt: skip
+    return [*steps, carve]
 
 
 def _recheck(readings: Sequence[Reading], found: Outlook) -> list[Step]:
@@ -130,13 +134,6 @@ def given_up_min(planned: Walk, last_min: float) -> float:
     """Until when a roast is taken to be going on: some hours past its planned end, or past the last
     thing anybody entered (``last_min``); after that only the cook can say what became of it."""
     return min(max(planned.end.minutes, last_min) + LEFT_ALONE_MIN, LONGEST_MIN)
-
-
-def carve_from(found: Outlook) -> float | None:
-    """The first minute after the take-out at which the core climbs slowly enough to carve."""
-    record = found.walk.end.record[: found.walk.end.rows]
-    rest = record[record[:, 0] >= found.pull_min * 60.0]
-    return None if len(rest) < 3 else slow_enough(rest[:, 0] / 60.0, rest[:, 3])
 
 
 def _spans(line: Timeline, found: Outlook) -> tuple[dict[int, float], dict[int, float]]:

@@ -17,9 +17,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.belief.flags import FLAG_C, FLAG_SD, Expected, reason
+from trencher.core.belief.places import placed
 from trencher.core.belief.reading import BELIEVED, Reading
 from trencher.core.belief.thin import thinned
 from trencher.core.belief.timeline import Timeline
+from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import GoalUnreachable
 from trencher.core.method.stages import HEATED, Method, Minutes, Rate
 from trencher.core.planner.doubt import (
@@ -36,6 +38,7 @@ from trencher.core.planner.doubt import (
     spread,
 )
 from trencher.core.planner.forward import Walk, walk
+from trencher.core.planner.rest import carve_window
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE, FINE
 
@@ -108,8 +111,9 @@ class Outlook:
     ``curve``: rows of minute, core, 10 %, 90 %. ``look_min`` None once the joint is out;
     ``looked_min``: the last reading of the core before now, 0 for none.
     ``nominal``: the uncertain quantities as they are believed to be now. ``stuck``: as it stands
-    it never reaches its goal; what is shown is its heat going on. ``surprise``: what readings that
-    agree make of a joint that was thought otherwise, a sentence or "".
+    it never reaches its goal; what is shown is its heat going on. ``carve_from_min``,
+    ``carve_until_min``: from when it climbs slowly enough, until when it may wait. ``surprise``:
+    what readings that agree make of a joint that was thought otherwise, a sentence or "".
     """
 
     now_min: float
@@ -127,6 +131,8 @@ class Outlook:
     flags: tuple[str, ...]
     walk: Walk
     air_c: float
+    carve_from_min: float | None
+    carve_until_min: float
     nominal: Deviation = field(default_factory=Deviation)
     stuck: bool = False
     surprise: str = ""
@@ -148,6 +154,8 @@ class _Seen:
         age = newest - self.minute
         self.own_sd = np.hypot(model, AGE_FLAG_SD_C_MIN * age)
         near = np.abs(self.minute[:, None] - self.minute[None, :]) < SHARED_MIN
+        tip = np.array([r.tip for r in readings])
+        near &= tip[:, None] == tip[None, :]
         self.sd = np.hypot(model, AGE_SD_C_MIN * age) * np.sqrt(near.sum(axis=1))
         self._records: dict[Deviation, Floats] = {}
 
@@ -367,9 +375,12 @@ def outlook(
     readings: Sequence[Reading],
     now_min: float,
     doubt: Doubt | None = None,
+    room_min: float = Profile.room_min,
 ) -> Outlook:
-    """The outlook at ``now_min``. ``roast`` is the plan; ``line`` what happened to it."""
+    """The outlook at ``now_min``. ``roast`` is the plan; ``line`` what happened to it;
+    ``room_min``: how long the authority lets it stand in the room."""
     doubt = in_following(doubt or Doubt(), now_min)
+    readings = placed(readings)
     past = replace(roast, method=line.past)
     ahead = replace(roast, method=line.ahead)
     used = thinned(readings, now_min)
@@ -416,6 +427,7 @@ def outlook(
     peaks = [peak_c if centre is None else _peak(m.walk or centre, line) for m in members]
     here = int(np.searchsorted(record[:, 0], now_min * 60.0))
     here = min(max(here, 1), len(record) - 1)
+    begin, until = carve_window(kitchen(ahead, FINE, nominal), best, room_min)
     rate = 60.0 * (record[here, 3] - record[here - 1, 3]) / (record[here, 0] - record[here - 1, 0])
     return Outlook(
         now_min=now_min,
@@ -427,6 +439,8 @@ def outlook(
         peak_c=peak_c,
         peak_band=band_about(peak_c, peaks),
         peak_min=peak_min,
+        carve_from_min=begin,
+        carve_until_min=until,
         look_min=None if line.pulled_min is not None else look_at(looked, pull_band.low),
         looked_min=looked,
         curve=_curve(record, members),

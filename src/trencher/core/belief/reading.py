@@ -24,7 +24,7 @@ BELIEVED: tuple[Place, ...] = ("core", "thin_end", "air", "unknown")
 class Reading:
     """One reading: minute from the start, °C (a range has ``low_c`` < ``high_c``), its place, what
     it was read with, and how often the tip had been moved by then. ``sure``: the cook looked again
-    and says that it really reads so."""
+    and says that it really reads so. ``spot``: what the cook calls the place, "" the middle."""
 
     minute: float
     low_c: float
@@ -33,6 +33,7 @@ class Reading:
     instrument: Instrument = "probe"
     tip: int = 0
     sure: bool = False
+    spot: str = ""
 
     @property
     def value_c(self) -> float:

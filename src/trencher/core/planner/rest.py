@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.catalogue.safety import Profile
-from trencher.core.method.stages import Minutes, Rest
+from trencher.core.method.stages import Minutes, Rest, Wait
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk
 from trencher.core.planner.passage import Passage
@@ -67,6 +67,28 @@ def slow_enough(minutes: Floats, core: Floats) -> float | None:
     at = steepest + int(slow[0])
     # A core that never climbed may be carved at once.
     return float(minutes[at]) if at == 0 else float(minutes[at + 1])
+
+
+def carve_window(
+    kitchen: Kitchen, plan: Walk, room_min: float = Profile.room_min
+) -> tuple[float | None, float]:
+    """From when to carve and by when to have begun, minutes from the start of the roast: climbing
+    slowly enough, and not yet too cool nor too long in the room. The rest goes on as it ends."""
+    record = plan.end.record[: plan.end.rows]
+    rests = [s for s in plan.stages if isinstance(s.stage, (Rest, Wait))]
+    out = float(plan.out.minutes)
+    rest = record[record[:, 0] >= out * 60.0]
+    begin = None if len(rest) < 3 else slow_enough(rest[:, 0] / 60.0, rest[:, 3])
+    sim = plan.end.copy()
+    if rests and isinstance(rests[-1].stage, Rest):
+        passage = Passage(kitchen, rests[-1].stage, plan.oven_c, 0.0, 60.0 * LONGEST_MIN)
+        passage.run(sim)
+    rows = sim.record[: sim.rows]
+    cool = rows[(rows[:, 0] > out * 60.0) & (rows[:, 5] < COOL_MEAN_C), 0]
+    # A joint that comes out cooler than that, rare and small, is not too cool for it.
+    warm = len(rest) == 0 or rest[0, 5] >= COOL_MEAN_C
+    too_cool = float(cool[0]) / 60.0 if len(cool) and warm else float(sim.minutes)
+    return begin, max(min(too_cool, out + room_min), begin or out)
 
 
 def rest_answers(

@@ -19,6 +19,9 @@ import { entryOf, movedBy, withWaiting, type Command } from '$lib/state/waiting'
 
 type Path = { params: { path: { roast_id: string } } }
 
+/** Where a reading was taken: `spot` is the cook's own name of a place in the middle. */
+export type Where = { place: 'core' | 'thin_end'; spot?: string }
+
 export class RoastState {
   readonly id: string
   #roast = $state<Roast | null>(null)
@@ -113,9 +116,9 @@ export class RoastState {
     return this.#enter('put-in', { core_c }, 'It went in')
   }
 
-  read(low_c: number, high_c: number, place: 'core' | 'thin_end'): Promise<boolean> {
+  read(low_c: number, high_c: number, where: Where): Promise<boolean> {
     const words = `Read {c:${low_c}}${high_c === low_c ? '' : ` to {c:${high_c}}`}`
-    return this.#enter('readings', { low_c, high_c, place, instrument: 'probe' }, words)
+    return this.#enter('readings', { low_c, high_c, ...where, instrument: 'probe' }, words)
   }
 
   endStage(stage: number, minute: number | null = null): Promise<boolean> {

@@ -105,7 +105,6 @@ describe('a roast with what waits', () => {
       pull_min: { low: 98, value: 105, high: null },
       peak_min: 130,
       end_min: 145,
-      carve_from_min: 125,
     } as unknown as Outlook
     const found = movedBy(outlook, { 0: 20, 1: 100 })
     expect(found.current_stage).toBe(2)
@@ -114,7 +113,7 @@ describe('a roast with what waits', () => {
       [20, 100],
       [100, 140],
     ])
-    expect(found).toMatchObject({ peak_min: 125, end_min: 140, carve_from_min: 120 })
+    expect(found).toMatchObject({ peak_min: 125, end_min: 140 })
     expect(found.pull_min).toEqual({ low: 93, value: 100, high: null })
     expect(found.agenda.map((step) => [step.code, step.due_min, step.low_min])).toEqual([
       ['carve', 140, 120],

@@ -77,6 +77,7 @@ export function withWaiting(roast: Roast, entries: Entry[]): Roast {
         low_c,
         high_c: number(body.high_c) ?? low_c,
         place: body.place,
+        spot: typeof body.spot === 'string' ? body.spot : '',
         instrument: body.instrument ?? 'probe',
       } as Roast['readings'][number]
       found = {
@@ -127,7 +128,6 @@ export function movedBy(outlook: Outlook, ends: Roast['ends']): Outlook {
       pull_min: shifted(found.pull_min, by),
       peak_min: found.peak_min + by,
       end_min: found.end_min + by,
-      carve_from_min: found.carve_from_min === null ? null : found.carve_from_min + by,
     }
   }
   return found

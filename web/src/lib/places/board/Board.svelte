@@ -4,6 +4,7 @@
   import Kept from './Kept.svelte'
   import SlicePanel from './SlicePanel.svelte'
   import { peaked } from './board'
+  import { carveWindow } from '$lib/state/carving'
   import { keepLocal, local } from '$lib/state/local'
   import type { Carving } from '$lib/api/client'
   import { inkOn } from '$lib/draw/meat'
@@ -38,8 +39,9 @@
   const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
   const now = $derived((kitchen.now.getTime() - putIn) / 60_000)
   const at = (minute: number): string => hour(new Date(putIn + minute * 60_000))
-  const from = $derived(outlook === null ? 0 : (outlook.carve_from_min ?? outlook.peak_min))
-  const until = $derived(outlook === null ? 0 : Math.max(outlook.end_min, from + 10))
+  const span = $derived(outlook === null ? { from: 0, until: 0 } : carveWindow(outlook))
+  const from = $derived(span.from)
+  const until = $derived(span.until)
   const peak = $derived(outlook?.peak_c)
 
   /** The slices shown, each with its number from the thick end. */
@@ -61,6 +63,7 @@
     outlook !== null &&
       roast !== null &&
       top === null &&
+      outlook.peak_min > now + 1 &&
       outlook.peak_c.value > roast.wanted_c + 1.5,
   )
   $effect(() => {
@@ -117,7 +120,7 @@
     if (now < from - 0.5)
       return `Carve in ${duration(from - now)}, from ${at(from)} to ${at(until)}.`
     if (now <= until) return `Carve now, until about ${at(until)}.`
-    return 'Carve now: it is cooling.'
+    return 'Carve now: it is getting too cool to be served hot.'
   })
 
   async function carve(): Promise<void> {

@@ -21,7 +21,8 @@
   import Sear from './Sear.svelte'
   import Tips from './Tips.svelte'
   import { SHOWN } from './happened'
-  import { FLAGS, nextStep, onCourse, type Action } from './sentence'
+  import { placeOf, placesSaid, spotOf, spotsOf } from './spots'
+  import { FLAGS, nextStep, onCourse, pace, type Action } from './sentence'
 
   // Where the address names no joint: the one that is due first.
   const place = useRoast(() => alarms.all[0]?.roast_id)
@@ -75,7 +76,7 @@
 
   let typed = $state('')
   let fault = $state('')
-  let thin = $state(false)
+  let where = $state('')
   let which = $state<{ low: number; high: number } | null>(null)
   const unnamed = $derived((route.params as { id?: string }).id === undefined)
   const busy = $derived(
@@ -124,7 +125,7 @@
       which = { low: read.low, high: read.high }
       return
     }
-    if (await held.read(read.low, read.high, thin ? 'thin_end' : 'core')) {
+    if (await held.read(read.low, read.high, placeOf(where))) {
       kitchen.say(`Reading ${temp(read.low, units)} kept`)
       typed = ''
       field?.blur()
@@ -137,7 +138,7 @@
   async function sendTo(id: string): Promise<void> {
     if (which === null) return
     const one = new RoastState(id)
-    if (await one.read(which.low, which.high, thin ? 'thin_end' : 'core')) {
+    if (await one.read(which.low, which.high, placeOf(where))) {
       kitchen.say(`Reading ${temp(which.low, units)} kept`)
       which = null
       typed = ''
@@ -272,7 +273,7 @@
         {:else if live !== undefined}
           <p class="quiet">measured, middle, now</p>
           <p class="big shout">{temp(live.value, units, true)}</p>
-          <p>gaining {(outlook.rate_c_min * (units === 'C' ? 1 : 1.8)).toFixed(1)}° a minute</p>
+          <p>{pace(outlook.rate_c_min, units)}</p>
         {:else if last === undefined}
           <p class="quiet">No reading yet; the middle is reckoned at</p>
           <p class="big shout">
@@ -281,9 +282,7 @@
           <p class="quiet">a guess until you measure</p>
         {:else}
           <p class="quiet">
-            measured, {last.place === 'thin_end' ? 'thin end' : 'middle'}, {hour(
-              new Date(putIn + last.minute * 60_000),
-            )}
+            measured, {spotOf(last)}, {hour(new Date(putIn + last.minute * 60_000))}
           </p>
           <p class="big shout">
             {temp(last.low_c, units, true)}{last.high_c === last.low_c
@@ -300,10 +299,11 @@
               It really reads that
             </button>
           {:else}
-            <p>
-              gaining {(outlook.rate_c_min * (units === 'C' ? 1 : 1.8)).toFixed(1)}° a minute
-            </p>
+            <p>{pace(outlook.rate_c_min, units)}</p>
           {/if}
+        {/if}
+        {#if outlook.places.length > 0}
+          <p class="quiet" data-ask="places">{placesSaid(outlook.places, units)}</p>
         {/if}
         <Tips {held} {roast} {outlook} {units} />
         <form onsubmit={send}>
@@ -330,9 +330,19 @@
               {/each}
             </div>
           {/if}
-          <label class="place">
-            <input type="checkbox" bind:checked={thin} /> at the thin end
-          </label>
+          <label class="label" for="where">Where; empty is the middle</label>
+          <input
+            id="where"
+            class="field"
+            list="spots"
+            maxlength="40"
+            autocomplete="off"
+            placeholder="thin end, by the bone…"
+            bind:value={where}
+          />
+          <datalist id="spots">
+            {#each spotsOf(roast) as spot (spot)}<option value={spot}></option>{/each}
+          </datalist>
           {#if fault !== ''}<p id="reading-fault" class="fault" role="alert">{fault}</p>{/if}
         </form>
         <div class="buttons">
@@ -446,17 +456,6 @@
     display: grid;
     gap: 0.4rem;
     padding: 0.4rem 0;
-  }
-  .place {
-    display: flex;
-    gap: 0.5rem;
-    align-items: center;
-    min-height: 40px;
-  }
-  .place input {
-    width: 22px;
-    height: 22px;
-    accent-color: var(--ember);
   }
   .buttons {
     display: grid;

@@ -5,15 +5,14 @@
   import type { RoastState } from '$lib/state/roast.svelte'
   import { hour, longDay, parseHour } from '$lib/units'
   import { minuteAt } from './happened'
+  import { carveWindow } from '$lib/state/carving'
 
   let { held, roast, outlook }: { held: RoastState; roast: Roast; outlook: Outlook } = $props()
 
   const putIn = $derived(new Date(outlook.put_in_at))
   const at = (minute: number): Date => new Date(putIn.getTime() + minute * 60_000)
   const out = $derived(roast.pulled_min !== null)
-  const likely = $derived(
-    hour(at(out ? (outlook.carve_from_min ?? outlook.end_min) : outlook.planned_pull_min)),
-  )
+  const likely = $derived(hour(at(out ? carveWindow(outlook).from : outlook.planned_pull_min)))
   let typed = $state<string | null>(null)
   let fault = $state('')
 

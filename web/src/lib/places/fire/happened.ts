@@ -73,7 +73,8 @@ export function words(
       near_surface: ', near the surface',
       unknown: ', somewhere',
     }
-    return `${span}${place[String(data['place']) as keyof typeof place] ?? ''}`
+    const spot = typeof data['spot'] === 'string' ? `, ${data['spot']}` : ''
+    return `${span}${place[String(data['place']) as keyof typeof place] ?? spot}`
   }
   if (entry.kind === 'ended_stage') {
     const stage = Number(data['stage'])

@@ -46,7 +46,7 @@ const baste = next('task', 40, {
   by_clock: true,
 })
 const look = next('look', 75)
-const carve = next('carve', 135)
+const carve = next('carve', 135, { low_min: 120, high_min: 190 })
 
 function made(agenda: Next[], more: Partial<Outlook> = {}): Outlook {
   return {
@@ -60,7 +60,6 @@ function made(agenda: Next[], more: Partial<Outlook> = {}): Outlook {
     peak_min: 134,
     core_c: 40,
     rate_c_min: 0.05,
-    carve_from_min: 120,
     ...more,
   } as Outlook
 }
@@ -144,9 +143,9 @@ describe('the one sentence', () => {
     expect(resting.actions).toEqual([])
     const said = (rate_c_min: number): string =>
       nextStep(off, made([carve], { rate_c_min }), 125, 'C').shout
-    expect(said(0.05)).toBe('It may be carved. 40° and hardly climbing.')
-    expect(said(0.4)).toContain('still climbing')
-    expect(said(-0.2)).toContain('cooling')
+    expect(said(0.02)).toBe('It may be carved. 40°, hardly moving.')
+    expect(said(0.4)).toContain('gaining 0.4° a minute')
+    expect(said(-0.2)).toContain('losing 0.2° a minute')
     expect(nextStep(off, made([carve], { now_min: 150 }), 150, 'C').then).not.toContain('by about')
   })
 })

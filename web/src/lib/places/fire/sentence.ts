@@ -1,6 +1,7 @@
 // The one sentence: what to do next and when, as a cook would say it.
 
 import type { Outlook, Roast } from '$lib/api/client'
+import { carveWindow } from '$lib/state/carving'
 import { duration, hour, minutesRange, temp, type Units } from '$lib/units'
 
 type Next = Outlook['agenda'][number]
@@ -27,8 +28,6 @@ export type Step = {
 const OVERDUE_MIN = 2
 /** What is due this soon is due now. */
 const NOW_MIN = 0.75
-/** Climbing less than this in a minute is hardly climbing, °C. */
-const HARDLY_C_MIN = 0.1
 
 const at = (outlook: Outlook, minute: number): Date =>
   new Date(new Date(outlook.put_in_at).getTime() + minute * 60_000)
@@ -56,8 +55,9 @@ export function nextStep(roast: Roast, outlook: Outlook, now: number, units: Uni
       actions: [],
     }
   }
-  // A reading is its own button.
-  const asked = [step, ...(ends === undefined || ends === step ? [] : [ends])]
+  // A reading is its own button. Who forgot to say one thing may have gone on to the last.
+  const out = late(step, now) ? todo.find((s) => s.code === 'out') : undefined
+  const asked = [...new Set([step, ends, out])].filter((s) => s !== undefined)
   const actions = asked
     .filter((s) => s.done !== '')
     .map((s) => ({
@@ -117,18 +117,22 @@ function climb(outlook: Outlook, units: Units, clock: (minute: number) => string
     : `It will climb to ${temp(low, units, true)} to ${temp(high, units, true)}, by about ${by}.`
 }
 
+/** How fast its middle goes, in the cook's unit: "gaining 0.4° a minute". */
+export function pace(rate: number, units: Units): string {
+  const shown = (Math.abs(rate) * (units === 'C' ? 1 : 1.8)).toFixed(1)
+  if (Number(shown) === 0) return 'hardly moving'
+  return `${rate > 0 ? 'gaining' : 'losing'} ${shown}° a minute`
+}
+
 function carving(
   outlook: Outlook,
   now: number,
   units: Units,
   clock: (minute: number) => string,
 ): string {
-  const ready = outlook.carve_from_min ?? outlook.peak_min
+  const ready = carveWindow(outlook).from
   if (now < ready) return `Resting. Carve from about ${clock(ready)}.`
-  const rate = outlook.rate_c_min
-  const how =
-    rate < 0 ? 'cooling' : rate < HARDLY_C_MIN ? 'hardly climbing' : 'still climbing slowly'
-  return `It may be carved. ${temp(outlook.core_c, units, true)} and ${how}.`
+  return `It may be carved. ${temp(outlook.core_c, units, true)}, ${pace(outlook.rate_c_min, units)}.`
 }
 
 function look(outlook: Outlook, now: number): string {
