@@ -63,7 +63,9 @@ class ErraticCook:
             cook.steps.append((step, cook.now))
             if step.code == "carve":
                 return
-            if self.moods.random() < 0.15 and step.code not in CANNOT_BE_FORGOTTEN:
+            # A goal that nobody said was reached is asked for until somebody does.
+            may_be = step.by_clock and step.code not in CANNOT_BE_FORGOTTEN
+            if self.moods.random() < 0.15 and may_be:
                 self.forgotten.add(step.id)
                 cook.now += 0.05
             elif step.stage is not None:

@@ -229,3 +229,18 @@ def test_one_heat_has_one_stage_before_its_rest() -> None:
     line = timeline(go(ONE_HEAT, joint=sirloin()), {}, 40.0)
     assert line.current == 0
     assert len(line.past.stages) == 1
+
+
+@pytest.mark.parametrize("beyond", [-7.0, -4.0, 5.0])
+def test_a_climb_other_than_reckoned_makes_no_take_out_reading_wrong(beyond: float) -> None:
+    planned = walk(kitchen(PLAN))
+    record = planned.end.record[: planned.end.rows]
+    out = planned.pull_min
+
+    def core(minute: float) -> float:
+        return float(np.interp(minute * 60.0, record[:, 0], record[:, 3]))
+
+    readings = [reading(out, core(out))]
+    readings += [reading(out + m, core(out + m) + beyond * min(m / 16.0, 1.0)) for m in (8, 16, 24)]
+    found = follow(readings, out + 24.5, {1: out})
+    assert found.flags == ("", "", "", "")

@@ -125,6 +125,19 @@ def coated(coat: str, method: str) -> object:
     return forecast(roast(method, joint), bands=False, late=False).scorched
 
 
+def test_what_burns_in_the_pan_goes_on_after_it() -> None:
+    joint = sirloin(coat="mustard")
+    found = forecast(
+        roast("sear 2min/side; 150C until 50C; rest tented 20min", joint), bands=False, late=False
+    )
+    assert found.scorched is None
+    assert "coat_after_pan" in [n.code for n in found.notes]
+    plain = forecast(
+        roast("sear 2min/side; 150C until 50C; rest tented 20min"), bands=False, late=False
+    )
+    assert "coat_after_pan" not in [n.code for n in plain.notes]
+
+
 def test_honey_scorches_in_a_hot_start_and_is_offered_a_later_moment() -> None:
     found = forecast(roast(HOT_THEN_LOW, sirloin(coat="sticky")), bands=False, late=False)
     spoilt = found.scorched

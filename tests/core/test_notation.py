@@ -70,13 +70,14 @@ tasks = st.lists(
 beds: st.SearchStrategy[dict[str, Any]] = st.one_of(
     st.just({}), st.sampled_from([{"bed": "rack"}, {"bed": "roots"}]),
     st.integers(10, 10000).map(lambda ml: {"liquid_ml": float(ml)}),
+    st.integers(10, 10000).map(lambda ml: {"liquid_ml": float(ml), "bed": "roots"}),
 )  # fmt: skip
 ovens = st.builds(
-    lambda temp, length, air, cold, cover, bed, hung: Oven(
-        temp, length, air, cold, cover, tasks=hung, **bed
+    lambda temp, length, air, cold, cover, bed, hung, pot: Oven(
+        temp, length, air, cold, cover, tasks=hung, pot=pot and cover not in (None, "lid"), **bed
     ),
     air_temps, lengths, st.sampled_from([None, "still", "fan", "air", "grill"]), st.booleans(),
-    st.sampled_from([None, "covered", "lid", "salt crust"]), beds, tasks,
+    st.sampled_from([None, "covered", "lid", "salt crust"]), beds, tasks, st.booleans(),
 )  # fmt: skip
 covers = st.sampled_from(["open", "tented", "wrapped", "bowl", "pan"])
 stages = st.one_of(
@@ -161,10 +162,10 @@ def test_examples(text: str, printed: str) -> None:
         ("210 20min", 0, "210C or 210F (99 °C)"),
         ("7 20min", 0, "gas 7"),
         ("turn", 0, "takes time"),
-        ("210C covered lid 5min", 13, "second cover"),
+        ("210C covered salt crust 5min", 13, "second cover"),
         ("210C salt 5min", 10, "salt crust"),
         ("210C on bricks 5min", 8, "rack, roots"),
-        ("210C on rack in 200ml 5min", 13, "second thing"),
+        ("210C on rack on roots 5min", 13, "second thing"),
         ("210C in 200 5min", 8, "200ml"),
         ("210C in 20000ml 5min", 8, "10 to 10000"),
         ("210C 5min + dance", 12, "baste, turn, add"),

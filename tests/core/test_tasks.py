@@ -152,3 +152,18 @@ def test_heat_is_left_for_sides() -> None:
     blown = Cooker(cooling_fan=True)
     assert blown.minutes_above(150.0, 220.0) < cooker.minutes_above(150.0, 220.0)
     assert cooker.minutes_above(10.0, 140.0) == math.inf
+
+
+def test_on_a_bed_above_a_little_liquid_the_joint_does_not_stand_in_it() -> None:
+    on_roots = go("160C on roots 60min; rest open 10min").end
+    above = go("160C in 150ml on roots 60min; rest open 10min").end
+    deep = go("160C in 3000ml on roots 60min; rest open 10min").end
+    assert above.core_c == pytest.approx(on_roots.core_c, abs=0.5)
+    # Three cold litres about it keep it cold for long.
+    assert deep.core_c < on_roots.core_c - 5.0
+
+
+def test_a_salt_crust_in_a_lidded_pot_heats_through_later() -> None:
+    crust = go("200C salt crust 60min; rest open 10min")
+    pot = go("200C salt crust lid 60min; rest open 10min")
+    assert pot.pull_core_c < crust.pull_core_c - 0.2

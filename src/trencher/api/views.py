@@ -203,7 +203,8 @@ def block(stage: Stage) -> s.BlockOut:
     dress = ""
     if isinstance(stage, Oven):
         liquid = "liquid" if stage.liquid_ml is not None else ""
-        dress = " ".join(x for x in (stage.cover, stage.bed or liquid) if x)
+        pot = "lid" if stage.pot else ""
+        dress = " ".join(x for x in (stage.cover, pot, stage.bed, liquid) if x)
     elif isinstance(stage, Rest):
         dress = stage.how
     return s.BlockOut(

@@ -17,13 +17,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.belief.flags import FLAG_C, FLAG_SD, Expected, reason
-from trencher.core.belief.places import placed
+from trencher.core.belief.places import overruled, placed
 from trencher.core.belief.reading import BELIEVED, Reading
 from trencher.core.belief.thin import thinned
 from trencher.core.belief.timeline import Timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import GoalUnreachable
-from trencher.core.method.stages import HEATED, Method, Minutes, Rate
+from trencher.core.method.stages import HEATED, Method, Minutes, Rate, Rest
 from trencher.core.planner.doubt import (
     QUANTITIES,
     Z80,
@@ -50,6 +50,9 @@ AGE_SD_C_MIN = 0.05
 """What the model gets wrong drifts: an older reading says this much less about now. Estimate."""
 AGE_FLAG_SD_C_MIN = 0.01
 """The same where a reading's own credit is judged: what was wrong once does not grow right."""
+CLIMB_SD_C, ABOUT_OUT_MIN = 1.7, 15.0
+"""How far a climb strays from what is reckoned, judged once it is out, for readings of the rest and
+of the last minutes before it. Estimate: kitchens tell of climbs of a half to one and a half."""
 FOLLOWED = {"drift": 0.15, "heat": 0.15, "later": 0.08}
 LEFT_SD_SHARE = 0.07
 """What no quantity here can stand for makes the time that is left so much uncertain, share of it.
@@ -153,6 +156,10 @@ class _Seen:
         )
         age = newest - self.minute
         self.own_sd = np.hypot(model, AGE_FLAG_SD_C_MIN * age)
+        if (out := _out_min(past.method)) is not None:
+            # How far it climbs is what is known least: that alone makes no reading wrong.
+            about = self.minute >= out - ABOUT_OUT_MIN
+            self.own_sd = np.where(about, np.hypot(self.own_sd, CLIMB_SD_C), self.own_sd)
         near = np.abs(self.minute[:, None] - self.minute[None, :]) < SHARED_MIN
         tip = np.array([r.tip for r in readings])
         near &= tip[:, None] == tip[None, :]
@@ -177,6 +184,15 @@ class _Seen:
             own[PROBE] = theta[at]
             xi_sq.append(deviation(own, self.past, self.doubt).probe_xi ** 2)
         return np.array([_shown(record, r, xi_sq[self.tips.index(r.tip)]) for r in self.readings])
+
+
+def _out_min(past: Method) -> float | None:
+    """When the joint came out to rest, None where it is in the heat."""
+    lengths = [s.length.min if isinstance(s.length, Minutes) else 0.0 for s in past.stages]
+    heated = [i for i, s in enumerate(past.stages) if isinstance(s, HEATED)]
+    if not heated or not isinstance(past.stages[-1], Rest):
+        return None
+    return sum(lengths[: heated[-1] + 1])
 
 
 def _shown(record: Floats, reading: Reading, probe_sq: float) -> float:
@@ -380,12 +396,16 @@ def outlook(
     """The outlook at ``now_min``. ``roast`` is the plan; ``line`` what happened to it;
     ``room_min``: how long the authority lets it stand in the room."""
     doubt = in_following(doubt or Doubt(), now_min)
+    hotter = overruled(readings)
     readings = placed(readings)
     past = replace(roast, method=line.past)
     ahead = replace(roast, method=line.ahead)
-    used = thinned(readings, now_min)
+    used = [i for i in thinned(readings, now_min) if not hotter[i]]
     belief = believe(past, [readings[i] for i in used], doubt)
-    flags = _flags_of_all(readings, used, belief.flags)
+    flags = [
+        "" if above else flag
+        for above, flag in zip(hotter, _flags_of_all(readings, used, belief.flags), strict=True)
+    ]
     nominal = deviation(belief.theta, roast, doubt)
     stuck = False
     try:

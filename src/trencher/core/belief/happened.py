@@ -119,7 +119,7 @@ def _inherit(stage: Stage, cover: str | None, cooker: Cooker | None) -> Stage:
         stage = replace(stage, cooker=cooker or stage.cooker)
         if cover == "covered":
             return replace(stage, cover=stage.cover or "covered")
-        return replace(stage, cover=None) if cover == "uncovered" else stage
+        return replace(stage, cover=None, pot=False) if cover == "uncovered" else stage
     if isinstance(stage, Off):
         return replace(stage, cooker=cooker or stage.cooker)
     return stage

@@ -20,6 +20,9 @@ Floats = NDArray[np.float64]
 TOGETHER_MIN = 10.0
 """Places read within this of each other are compared as they stand. Estimate: a round with one
 thermometer."""
+AT_ONCE_MIN, COLDER_C = 4.0, 1.5
+"""A place read within this of another and colder by this is nearer the middle. Estimates: a round,
+and what two looks at one place differ by, with what it climbs meanwhile."""
 MIDDLE = "the middle"
 LONGEST_NAME = 40
 
@@ -64,6 +67,20 @@ def placed(readings: Sequence[Reading]) -> list[Reading]:
             number[tip, spot] = len(number)
     highest = {tip: n for (tip, _), n in number.items()}
     return [replace(r, tip=number.get((r.tip, r.spot), highest[r.tip])) for r in readings]
+
+
+def overruled(readings: Sequence[Reading]) -> list[bool]:
+    """Which readings say nothing of the middle, because another place read about the same time was
+    clearly colder."""
+    named = _named(readings) if any(r.spot for r in readings) else []
+    return [
+        r in named and any(
+            o.tip == r.tip and o.spot != r.spot
+            and abs(o.minute - r.minute) <= AT_ONCE_MIN and o.value_c < r.value_c - COLDER_C
+            for o in named
+        )
+        for r in readings
+    ]  # fmt: skip
 
 
 def places(readings: Sequence[Reading], record: Floats, half_mm: float) -> list[Place]:

@@ -51,7 +51,7 @@ def joint_lift(joint: JointDish, *, out: bool) -> Lift:
     ovens = [s.stage for s in f.stages if isinstance(s.stage, Oven)]
     liquid = max((o.liquid_ml or 0.0 for o in ovens), default=0.0) / 1000.0
     covers = {o.cover for o in ovens}
-    vessel = POT_KG if "lid" in covers or liquid > 0 else JOINT_TIN_KG
+    vessel = POT_KG if "lid" in covers or any(o.pot for o in ovens) or liquid > 0 else JOINT_TIN_KG
     crust = SALT_CRUST_SHARE * f.roast.joint.weight_kg if "salt crust" in covers else 0.0
     return _sum(tin=vessel, joint=kg, liquid=liquid, salt=crust)
 

@@ -213,9 +213,13 @@ def dressed(method: Method, i: int, dress: str) -> Method:
         return _put(method, i, replace(stage, how=dress))  # type: ignore[arg-type]
     if isinstance(stage, Oven):
         if dress == "bare":
-            return _put(method, i, replace(stage, cover=None, bed=None, liquid_ml=None, cold=False))
+            return _put(
+                method,
+                i,
+                replace(stage, cover=None, pot=False, bed=None, liquid_ml=None, cold=False),
+            )
         if dress in get_args(Cover):
-            return _put(method, i, replace(stage, cover=dress))  # type: ignore[arg-type]
+            return _put(method, i, replace(stage, cover=dress, pot=False))  # type: ignore[arg-type]
         if dress in get_args(Bed):
             return _put(method, i, replace(stage, bed=dress, liquid_ml=None))  # type: ignore[arg-type]
         if dress == "liquid":

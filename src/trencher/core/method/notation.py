@@ -263,21 +263,28 @@ class _Reader:
             return UntilHeld(temp, held)
         return UntilCore(temp)
 
-    def dress(self) -> tuple[Cover | None, Bed | None, float | None]:
+    def dress(self) -> tuple[Cover | None, bool, Bed | None, float | None]:
         cover: Cover | None = None
+        pot = False
         bed: Bed | None = None
         liquid: float | None = None
         while True:
             if self.peek() in ("covered", "lid", "salt"):
-                if cover is not None:
-                    self.fail("a second cover", "allowed: one of covered, lid, salt crust")
+                if pot or (cover is not None and (cover == "lid") == (self.peek() == "lid")):
+                    self.fail(
+                        "a second cover",
+                        "allowed: one of covered, salt crust, and a lid over it or alone",
+                    )
                 word = self.take().text
                 if word == "salt" and not self.accept("crust"):
                     self.fail(f"{self.read_word()} after 'salt'", "write 'salt crust'")
-                cover = cast("Cover", "salt crust" if word == "salt" else word)
+                pot = cover is not None
+                if cover is None or word != "lid":
+                    cover = cast("Cover", "salt crust" if word == "salt" else word)
             elif self.peek() in ("on", "in"):
-                if bed is not None or liquid is not None:
-                    self.fail("a second thing under the joint", "allowed: one rack, bed or liquid")
+                said = bed if self.peek() == "on" else liquid
+                if said is not None:
+                    self.fail("a second thing under the joint", "allowed: one bed and one liquid")
                 if self.take().text == "on":
                     found = self.accept(*get_args(Bed))
                     if not found:
@@ -286,7 +293,7 @@ class _Reader:
                 else:
                     liquid = self.millilitres()
             else:
-                return cover, bed, liquid
+                return cover, pot, bed, liquid
 
     def millilitres(self) -> float:
         if not self.at_number():
@@ -370,8 +377,10 @@ class _Reader:
             )
         temp = self.temp(OVEN_LOW_C, OVEN_HIGH_C, "an oven")
         air = self.accept(*get_args(Air))
-        cover, bed, liquid = self.dress()
-        return Oven(temp, self.length(), cast("Air | None", air or None), cold, cover, bed, liquid)
+        cover, pot, bed, liquid = self.dress()
+        return Oven(
+            temp, self.length(), cast("Air | None", air or None), cold, cover, bed, liquid, pot=pot
+        )
 
     def method(self) -> Method:
         stages: list[Stage] = []

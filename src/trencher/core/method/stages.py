@@ -184,8 +184,9 @@ def _hung(text: str, tasks: tuple[Task, ...]) -> str:
 class Oven:
     """In an oven whose air is wanted at ``temp``; ``air`` None: the cooker's own kind.
 
-    Dress: closed in by ``cover``, lying on a ``bed``, or in ``liquid_ml`` of liquid. ``cooker``:
-    the oven the joint was moved to, where it is not the roast's own; not part of the notation.
+    Dress: closed in by ``cover``, which may itself stand in a lidded ``pot``; lying on a ``bed``
+    and in ``liquid_ml`` of liquid, above it where both. ``cooker``: the oven the joint was moved
+    to, where it is not the roast's own; not part of the notation.
     """
 
     temp: Temp
@@ -197,11 +198,13 @@ class Oven:
     liquid_ml: float | None = None
     tasks: tuple[Task, ...] = ()
     cooker: Cooker | None = None
+    pot: bool = False
 
     def __str__(self) -> str:
         words = ["cold"] if self.cold else []
         words += [str(self.temp), *([self.air] if self.air else [])]
         words += [self.cover] if self.cover else []
+        words += ["lid"] if self.pot else []
         words += [f"on {self.bed}"] if self.bed else []
         words += [f"in {number(self.liquid_ml)}ml"] if self.liquid_ml is not None else []
         return _hung(" ".join([*words, str(self.length)]), self.tasks)

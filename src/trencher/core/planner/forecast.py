@@ -10,14 +10,14 @@ from numpy.typing import NDArray
 from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.safety import PROFILES, ProfileId
 from trencher.core.joint import NORMAL_MISMATCH, Size, size_of
-from trencher.core.method.stages import HEATED, Minutes, Oven, Stage
+from trencher.core.method.stages import HEATED, Minutes, Oven, Sear, Stage
 from trencher.core.outcome import outcomes
 from trencher.core.planner.doubt import Doubt, PlanBands, plan_bands
 from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import Note, Walk, walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.rest import RestAnswer, rest_answers
-from trencher.core.planner.scorch import Scorched, scorched
+from trencher.core.planner.scorch import Scorched, put_on_at, scorched
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import FINE, Grid
@@ -124,6 +124,16 @@ def coat_note(roast: Roast, spoilt: Scorched) -> Note:
     else:
         text += f" Put it on {spoilt.later_min:.0f} minutes in instead."
     return Note("coat_scorches", spoilt.stage, text)
+
+
+def after_pan(roast: Roast, plan: Walk) -> tuple[Note, ...]:
+    """That what would burn in the pan goes on after it."""
+    coat = COATS[roast.joint.coat]
+    at = put_on_at(plan.stages, coat)
+    pan = [n for n, s in enumerate(plan.stages) if isinstance(s.stage, Sear) and s.end_min <= at]
+    if not coat.word or not pan:
+        return ()
+    return (Note("coat_after_pan", pan[-1], f"{coat.name} goes on after the pan, not before it."),)
 
 
 def tough_notes(roast: Roast, plan: Walk) -> list[Note]:
@@ -235,7 +245,14 @@ def forecast(
         map=outcomes.heat_map(
             end, max(size.width_mm, size.thickness_mm) / min(size.width_mm, size.thickness_mm)
         ),
-        notes=(*cooker_notes(written), *limits, *plan.notes, *tough_notes(roast, plan), *coat),
+        notes=(
+            *cooker_notes(written),
+            *limits,
+            *plan.notes,
+            *tough_notes(roast, plan),
+            *after_pan(roast, plan),
+            *coat,
+        ),
         scorched=spoilt,
         rests=rest_answers(k, plan) if rests else (),
     )

@@ -87,7 +87,7 @@ class Walk:
     still_climbing: bool
 
 
-Vessel = tuple[str | None, float | None]
+Vessel = tuple[str | None, bool, float | None]
 """What a joint lies in in the oven: its cover, its liquid in ml."""
 
 
@@ -142,7 +142,7 @@ class _State:
 
 
 def _vessel(stage: Stage) -> Vessel | None:
-    return (stage.cover, stage.liquid_ml) if isinstance(stage, Oven) else None
+    return (stage.cover, stage.pot, stage.liquid_ml) if isinstance(stage, Oven) else None
 
 
 def with_rest(method: Method) -> tuple[Method, list[Note]]:

@@ -228,9 +228,9 @@ def after_task(stage: Stage, task: Task) -> Stage:
         if task.verb == "cover":
             return replace(stage, cover=stage.cover or "covered")
         if task.verb == "uncover":
-            return replace(stage, cover=None)
+            return replace(stage, cover=None, pot=False)
         if task.verb == "pour" and stage.liquid_ml is None:
-            return replace(stage, bed=None, liquid_ml=poured_ml(task.words) or POURED_ML)
+            return replace(stage, liquid_ml=poured_ml(task.words) or POURED_ML)
     if isinstance(stage, Rest):
         if task.verb == "cover":
             return replace(stage, how="tented")

@@ -35,12 +35,12 @@ class Scorched:
 
 
 def put_on_at(stages: Sequence[StageResult], coat: Coat) -> float:
-    """The minute a task of the method puts the coat on; 0 for before the roast."""
+    """The minute a task puts the coat on, else after the pan; 0 for before the roast."""
     for s in stages:
         for task in s.stage.tasks:
             if task.verb in ("baste", "add") and coat.word and coat.word in task.words:
                 return s.start_min + (task.at_min or task.every_min or 0.0)
-    return 0.0
+    return max((s.end_min for s in stages if isinstance(s.stage, Sear)), default=0.0)
 
 
 def scorched(record: Floats, stages: Sequence[StageResult], coat: Coat) -> Scorched | None:

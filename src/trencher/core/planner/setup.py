@@ -238,7 +238,7 @@ class Kitchen:
         if isinstance(stage, Oven):
             air = self.true_air(stage) + (d.oven_c if stage.cooker is None else d.other_oven_c)
             start = cooker.room_c if stage.cold else air if oven_c is None else oven_c
-            under = "liquid" if stage.liquid_ml is not None else stage.bed or "tin"
+            under = stage.bed or ("liquid" if stage.liquid_ml is not None else "tin")
             env = surface.oven_air(
                 cooker, air_c=air, from_c=start, door_s=0.0 if stage.cold else door_s,
                 ideal=phys.ideal_air, h_scale=d.heat, under=under, grill=stage.air == "grill",
@@ -247,12 +247,14 @@ class Kitchen:
             size = size_of(self.roast.joint)
             floor = surface.tin_floor_m2(size.width_mm / 1000, size.length_mm / 1000)
             if stage.cover is not None:
-                liquid = stage.liquid_ml is not None
-                surface.enclose(env, stage.cover, floor_m2=floor, liquid=liquid, known=known)
+                liquid = stage.liquid_ml is not None and stage.bed is None
+                surface.enclose(
+                    env, stage.cover, floor_m2=floor, liquid=liquid, pot=stage.pot, known=known
+                )
             elif stage.liquid_ml is not None:
                 surface.in_liquid(
                     env, litres=stage.liquid_ml / 1000, floor_m2=floor,
-                    thickness_m=size.thickness_mm / 1000, known=known,
+                    thickness_m=size.thickness_mm / 1000, bed=stage.bed, known=known,
                 )  # fmt: skip
             env[kernel.E_DRIFT] = d.drift
             env[kernel.E_LATER], env[kernel.E_LATER_S] = d.later, 60.0 * d.later_from_min

@@ -7,7 +7,7 @@ would improve a guess is named with it; docs/validation.md repeats the list.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -137,6 +137,9 @@ VESSELS: dict[Cover, Vessel] = {
     "salt crust": Vessel(u=1.1, area=2.2, cap=2200.0, mouth=0.10, moist_kg=0.08),
 }
 """Estimates: foil over a tin, a heavy pot with its lid, two kilos of wet salt."""
+BED_M = {"rack": 0.03, "roots": 0.04}
+BESIDE_SHARE = 0.6
+"""How high a bed lifts a joint, m; share of a tin's floor beside it. Estimates."""
 FLOOR_SHARE, LEAST_FLOOR_M2 = 1.8, 0.02
 """A tin's floor: this many times what the joint covers."""
 SOFT_S: dict[Cover | RestHow, float] = {
@@ -328,17 +331,26 @@ def tin_floor_m2(width_m: float, length_m: float) -> float:
 
 
 def in_liquid(
-    env: Floats, *, litres: float, floor_m2: float, thickness_m: float,
+    env: Floats, *, litres: float, floor_m2: float, thickness_m: float, bed: str | None = None,
     known: Constants = CONSTANTS,
 ) -> None:  # fmt: skip
-    """The joint stands in this much liquid: under face in it, and the sides to its depth."""
+    """The joint stands in this much liquid: under face in it, and the sides to its depth. On a
+    ``bed`` it stands above what does not reach it."""
     lump(env, OPEN_TIN, floor_m2, known)
-    deep = min(1.0, litres / 1000.0 / (0.6 * floor_m2) / thickness_m)
+    above = liquid_m(litres, floor_m2) - BED_M.get(bed or "", 0.0)
     # Dry, the lump is the tin again, and gives what a tin gives.
     env[kernel.E_NODE_DRY_H] = known.tin_h
+    if above <= 0.0:
+        return
+    deep = min(1.0, above / thickness_m)
     set_face(env, UNDER, contact=1.0, contact_h=LIQUID_H_W_M2K, escape=0.0)
     for side in (SIDE_A, SIDE_B, END):
         set_face(env, side, contact=deep, contact_h=LIQUID_H_W_M2K)
+
+
+def liquid_m(litres: float, floor_m2: float) -> float:
+    """How deep it stands in the tin beside the joint, m."""
+    return litres / 1000.0 / (BESIDE_SHARE * floor_m2)
 
 
 def lump(env: Floats, vessel: Vessel, floor_m2: float, known: Constants = CONSTANTS) -> None:
@@ -351,10 +363,15 @@ def lump(env: Floats, vessel: Vessel, floor_m2: float, known: Constants = CONSTA
 
 
 def enclose(
-    env: Floats, cover: Cover, *, floor_m2: float, liquid: bool, known: Constants = CONSTANTS
-) -> None:
-    """Close the joint in: its faces meet the steam, and the liquid, of a closed vessel."""
-    lump(env, VESSELS[cover], floor_m2, known)
+    env: Floats, cover: Cover, *, floor_m2: float, liquid: bool, pot: bool = False,
+    known: Constants = CONSTANTS,
+) -> None:  # fmt: skip
+    """Close the joint in: its faces meet the steam, and the liquid, of a closed vessel. ``pot``:
+    that vessel stands in a lidded pot, which takes the oven's heat and closes it besides."""
+    inner = VESSELS[cover]
+    outer = VESSELS["lid"]
+    closed = replace(outer, cap=inner.cap + outer.cap) if pot else inner
+    lump(env, closed, floor_m2, known)
     set_all(env, contact=1.0, contact_h=known.steam_h, escape=0.0, hotter_c=0.0)
     if liquid:
         set_face(env, UNDER, contact_h=LIQUID_H_W_M2K)

@@ -112,8 +112,10 @@ export class RoastState {
     )
   }
 
-  putIn(core_c: number | null): Promise<boolean> {
-    return this.#enter('put-in', { core_c }, 'It went in')
+  /** The door closes, or did at an hour that was. */
+  putIn(core_c: number | null, at: Date | null = null): Promise<boolean> {
+    const then = at === null ? {} : { at: at.toISOString() }
+    return this.#enter('put-in', { core_c, ...then }, 'It went in')
   }
 
   read(low_c: number, high_c: number, where: Where): Promise<boolean> {

@@ -43,7 +43,7 @@ export function entryOf(
   const minute = body.minute ?? minuteOf(roast.put_in_at, at)
   const then =
     command === 'put-in'
-      ? { at: at.toISOString() }
+      ? { at: typeof body.at === 'string' ? body.at : at.toISOString() }
       : typeof minute === 'number' && !TIMELESS.includes(command)
         ? { minute }
         : {}
@@ -68,7 +68,8 @@ export function withWaiting(roast: Roast, entries: Entry[]): Roast {
     const { body } = entry
     const minute = number(body.minute) ?? entry.then.minute ?? 0
     if (entry.command === 'put-in' && found.status === 'planning') {
-      found = { ...found, status: 'roasting', put_in_at: entry.at, start_c: number(body.core_c) }
+      const put_in_at = typeof body.at === 'string' ? body.at : entry.at
+      found = { ...found, status: 'roasting', put_in_at, start_c: number(body.core_c) }
     } else if (entry.command === 'readings') {
       const low_c = number(body.low_c) ?? 0
       const reading = {

@@ -38,6 +38,11 @@
     void load()
   })
 
+  /** Why a roast has nothing to be compared with. */
+  const CLOSED: Record<string, string> = {
+    thrown: 'Thrown away: there is nothing to compare.',
+    never_mind: 'Closed without a word of what became of it.',
+  }
   const outGap = (l: BookLine): number | null =>
     l.pulled_min === null ? null : l.pulled_min - l.planned.pull_min
   const peakGap = (l: BookLine): number | null =>
@@ -81,7 +86,9 @@
     <p class="quiet">
       {open.cut}, {weight(open.weight_kg, units)} · {day(new Date(open.served_at))} · {open.method}
     </p>
-    {#if open.verdict === null}
+    {#if open.closed !== ''}
+      <p>{CLOSED[open.closed] ?? open.closed}</p>
+    {:else if open.verdict === null}
       <form class="judge" onsubmit={judge}>
         <h2>Your word first</h2>
         <p class="quiet">
@@ -189,7 +196,9 @@
               <td
                 >{#if line.verdict !== null}<Small {line} {units} />{/if}</td
               >
-              {#if line.verdict === null}
+              {#if line.closed !== ''}
+                <td colspan="3" class="quiet">{CLOSED[line.closed] ?? line.closed}</td>
+              {:else if line.verdict === null}
                 <td colspan="3"><a href="/book/{line.id}">Say how it was, then compare</a></td>
               {:else}
                 <td>{out === null ? 'not noted' : gapWords(out)}</td>

@@ -1,12 +1,13 @@
 <script lang="ts">
   // Before the door closes: the core now replaces what was assumed. It may be skipped.
   import { scaleLinear } from 'd3-scale'
-  import type { Roast } from '$lib/api/client'
+  import { http, want, type Forecast, type Roast } from '$lib/api/client'
   import { hours as hourMarks } from '$lib/draw/curve'
   import Strip from '$lib/places/ways/Strip.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import { carveAt, hour, parseReading, temp, dial, type Units } from '$lib/units'
+  import { carveAt, hour, parseReading, sentence, temp, dial, type Units } from '$lib/units'
+  import { closedAt } from './happened'
 
   let {
     state: held,
@@ -22,12 +23,28 @@
 
   let typed = $state('')
   let fault = $state('')
+  let since = $state('')
+  let sinceFault = $state('')
   const way = $derived(plan.ways.find((w) => w.id === roast.school && w.method === roast.method))
-  const length = $derived(way?.forecast?.end_min)
+  /** A way of one's own is in no list: it is worked out here. */
+  let own = $state<{ method: string; forecast: Forecast | null; reason: string } | null>(null)
+  const forecast = $derived(
+    way?.forecast ?? (own !== null && own.method === roast.method ? own.forecast : null),
+  )
+  $effect(() => {
+    const method = roast.method
+    const wish = plan.wish(false)
+    if (way !== undefined || method === null || wish === null || own?.method === method) return
+    void want(http.POST('/method', { body: { ...wish, method } })).then(
+      (found) => (own = { method, forecast: found.forecast, reason: found.reason }),
+      (error: Error) => (own = { method, forecast: null, reason: error.message }),
+    )
+  })
+  const length = $derived(forecast?.end_min)
   const due = $derived(
     length === undefined ? null : new Date(carveAt(roast).getTime() - length * 60_000),
   )
-  const first = $derived(way?.forecast?.stages.find((s) => s.dial_c !== null))
+  const first = $derived(forecast?.stages.find((s) => s.dial_c !== null))
   const late = $derived(due !== null && due.getTime() < now.getTime())
   const heat = $derived(
     due === null ? null : new Date(due.getTime() - (roast.oven.preheat_min ?? 15) * 60_000),
@@ -47,7 +64,9 @@
   )
 
   async function close(core: number | null): Promise<void> {
-    await held.putIn(core)
+    const at = closedAt(since, now)
+    sinceFault = typeof at === 'string' ? at : ''
+    if (typeof at !== 'string') await held.putIn(core, at)
   }
   async function measured(event: SubmitEvent): Promise<void> {
     event.preventDefault()
@@ -106,17 +125,30 @@
     </button>
   </div>
   {#if fault !== ''}<p id="core-fault" class="fault" role="alert">{fault}</p>{/if}
+  <div class="line since">
+    <label for="since" class="label">It went in already? At, or minutes ago</label>
+    <input
+      id="since"
+      class="field small"
+      autocomplete="off"
+      placeholder="{hour(now)} or 20"
+      bind:value={since}
+      aria-describedby={sinceFault === '' ? undefined : 'since-fault'}
+      aria-invalid={sinceFault !== ''}
+    />
+  </div>
+  {#if sinceFault !== ''}<p id="since-fault" class="fault" role="alert">{sinceFault}</p>{/if}
 </form>
-{#if way?.forecast && x !== null && due !== null}
+{#if forecast !== null && x !== null && due !== null}
   {@const start = due.getTime()}
   <div class="planned" bind:clientWidth={width}>
     <Strip
-      forecast={way.forecast}
+      {forecast}
       x={(minute) => x(start + minute * 60_000)}
       {width}
       height={210}
       hours={marks}
-      serveMin={way.forecast.end_min}
+      serveMin={forecast.end_min}
       {units}
       marks={roast.oven.marks}
     />
@@ -125,7 +157,13 @@
     </div>
   </div>
 {/if}
-<p class="quiet">Planned: {roast.method}</p>
+{#if own !== null && own.reason !== ''}<p class="fault">{sentence(own.reason, units)}</p>{/if}
+<p class="quiet">
+  Planned: {roast.method}. Not so?
+  <a class="link" href="/ways/{roast.id}">Another way</a>,
+  <a class="link" href="/hand/{roast.id}">change it by hand</a>, or
+  <a class="link" href="/block/{roast.id}">another joint</a>.
+</p>
 
 <style>
   .sentence {
@@ -155,6 +193,13 @@
     font-size: 1.6rem;
     min-height: 56px;
     font-weight: 700;
+  }
+  .since {
+    align-items: center;
+  }
+  .small {
+    font-size: 1.1rem;
+    min-height: 44px;
   }
   .planned {
     align-self: stretch;

@@ -49,9 +49,7 @@
   const lastHeat = $derived(
     Math.max(0, ...outlook.stages.filter((s) => s.kind === 'oven').map((s) => s.end_min)),
   )
-  /** Air at a minute, from the row nearest to it. */
-  const airAt = (minute: number): number =>
-    outlook.air.reduce((a, b) => (Math.abs(b[0] - minute) < Math.abs(a[0] - minute) ? b : a))[1]
+
   const ofMinute = (at: Date): number => (at.getTime() - put) / 60_000
   const pullAt = $derived(
     outlook.curve.reduce((a, b) => (Math.abs(b[0] - pull) < Math.abs(a[0] - pull) ? b : a)),
@@ -98,17 +96,13 @@
     </text>
     {#if outlook.air_there_min !== null && outlook.air_there_min < end}
       {@const x = axis.x(outlook.air_there_min)}
-      {@const y = axis.air(airAt(outlook.air_there_min))}
-      <line x1={x} x2={x} y1={y} y2={height - box.bottom} class="there" />
+      <!-- At the top, where no curve is. -->
+      {@const y = box.top + 14}
+      <line x1={x} x2={x} y1={y + 20} y2={height - box.bottom} class="there" />
       {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE}
       {@const at = crosses ? axis.x(now) + 6 : x}
       {@const there = hour(new Date(put + outlook.air_there_min * 60_000))}
-      <text
-        x={at}
-        y={y - (width < NARROW ? 21 : 8)}
-        text-anchor={crosses ? 'start' : 'middle'}
-        class="there-text"
-      >
+      <text x={at} {y} text-anchor={crosses ? 'start' : 'middle'} class="there-text">
         {#if width < NARROW}
           oven there<tspan x={at} dy="15">{there}</tspan>
         {:else}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Oven, Roast, Sense } from '$lib/api/client'
-import { HAPPENINGS, marksOf, minuteAt, open, standing, words } from './happened'
+import { closedAt, HAPPENINGS, marksOf, minuteAt, open, standing, words } from './happened'
 
 type Entry = Roast['log'][number]
 let seq = 0
@@ -41,6 +41,16 @@ describe('what happened, in words', () => {
     expect(say(mark('moved_oven', 3, { oven_id: 'range' }))).toBe('moved to the Scullery range')
     expect(say(mark('sense', 3, { sense: 'springs' }))).toBe('springs back slowly')
     expect(say(mark('note', 3, { text: 'Telephone' }))).toBe('Telephone')
+  })
+
+  it('knows when the door closed from an hour or from minutes ago', () => {
+    const now = new Date(2026, 9, 3, 18, 50)
+    expect(closedAt(' ', now)).toBeNull()
+    expect(closedAt('20', now)).toEqual(new Date(2026, 9, 3, 18, 30))
+    expect(closedAt('5 min ago', now)).toEqual(new Date(2026, 9, 3, 18, 45))
+    expect(closedAt('18:40', now)).toEqual(new Date(2026, 9, 3, 18, 40))
+    expect(closedAt('23:30', now)).toEqual(new Date(2026, 9, 2, 23, 30))
+    expect(closedAt('soon', now)).toContain('18:40')
   })
 
   it('has a word for everything that can be entered', () => {

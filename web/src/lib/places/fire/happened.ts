@@ -1,7 +1,7 @@
 // What can be entered at the fire, and how an entry is worded in the log.
 
 import type { Oven, Roast, Sense } from '$lib/api/client'
-import { sentence, temp, type Units } from '$lib/units'
+import { parseHour, sentence, temp, type Units } from '$lib/units'
 
 type Entry = Roast['log'][number]
 
@@ -102,6 +102,20 @@ export function words(
 }
 
 /** The minute of an hour of the clock: the first such hour after the joint went in. */
+/** When the door closed, from what was typed beside it: an hour of the last day, "18:40", or how
+ * many minutes ago, "20"; null: now. A sentence where it is neither. */
+export function closedAt(typed: string, now: Date): Date | null | string {
+  const text = typed.trim().replace(/\s*min(utes?)?( ago)?$/i, '')
+  if (text === '') return null
+  if (/^\d{1,3}$/.test(text)) return new Date(now.getTime() - Number(text) * 60_000)
+  const clock = parseHour(text)
+  if (clock === null) return `“${typed}” is no hour: 18:40, or how many minutes ago: 20.`
+  const at = new Date(now)
+  at.setHours(clock[0], clock[1], 0, 0)
+  if (at.getTime() > now.getTime()) at.setDate(at.getDate() - 1)
+  return at
+}
+
 export function minuteAt(putIn: Date, [h, m]: [number, number]): number {
   const at = new Date(putIn)
   at.setHours(h, m, 0, 0)

@@ -27,7 +27,7 @@ it('says which counts, and why the others read more', () => {
     'C',
   )
   expect(said).toBe(
-    'Lowest counts as the middle: the middle, 48°. by the bone: 5° more, about 18 mm off it; left: the same.',
+    'The lowest counts: the middle, 48°; by the bone 5° more, about 18 mm off that; left reads the same.',
   )
   expect(placesSaid([], 'C')).toBe('')
 })

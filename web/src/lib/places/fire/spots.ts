@@ -31,8 +31,9 @@ export function placesSaid(places: Outlook['places'], units: Units): string {
   if (lowest === undefined) return ''
   const told = others.map((p) => {
     const by = (p.over_c * (units === 'C' ? 1 : 1.8)).toFixed(0)
-    const off = p.off_mm === null || p.off_mm < 1 ? '' : `, about ${length(p.off_mm, units)} off it`
-    return p.over_c < 0.5 ? `${p.name}: the same` : `${p.name}: ${by}° more${off}`
+    const off =
+      p.off_mm === null || p.off_mm < 1 ? '' : `, about ${length(p.off_mm, units)} off that`
+    return p.over_c < 0.5 ? `${p.name} reads the same` : `${p.name} ${by}° more${off}`
   })
-  return `Lowest counts as the middle: ${lowest.name}, ${temp(lowest.value_c, units, true)}. ${told.join('; ')}.`
+  return `The lowest counts: ${lowest.name}, ${temp(lowest.value_c, units, true)}; ${told.join('; ')}.`
 }

@@ -61,7 +61,14 @@
   const worst = $derived(plan.fragile[way.method]?.[0])
   /** Said before the way is opened, too. */
   const LOUD = ['coat_scorches', 'still_tough']
-  const SAID = ['oven_limit', 'air_differs', 'measures_and_weight', 'liquid_gone', ...LOUD]
+  const SAID = [
+    'coat_after_pan',
+    'oven_limit',
+    'air_differs',
+    'measures_and_weight',
+    'liquid_gone',
+    ...LOUD,
+  ]
   const notes = $derived([...f.notes.filter((n) => SAID.includes(n.code)), ...f.cautions])
   const loud = $derived(f.notes.filter((n) => LOUD.includes(n.code)))
   /** The oven is turned up with the joint in it: its goal is not yet the take-out. */
