@@ -9,10 +9,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests.kitchens import go, roast, sirloin
 from trencher.core.catalogue.cuts import CUTS, cut_named
 from trencher.core.catalogue.references import REFERENCES
 from trencher.core.errors import InputError, OutOfRange, UnknownName
 from trencher.core.joint import LIMITS, Joint, size_of
+from trencher.core.planner.forecast import forecast
 from trencher.core.thermal.geometry import fullness, section_area
 from trencher.core.thermal.properties import raw_density
 
@@ -126,3 +128,26 @@ def test_cuts_bear_both_countries_names(name: str, cut: str) -> None:
 def test_no_name_means_two_cuts() -> None:
     names = [alias for cut in CUTS.values() for alias in (cut.name.casefold(), *cut.aliases)]
     assert len(names) == len(set(names))
+
+
+def test_pieces_alike_take_as_long_as_one_and_feed_as_many_as_all() -> None:
+    one = forecast(roast("200C 40min; rest open 10min", sirloin()), bands=False, late=False)
+    three = forecast(
+        roast("200C 40min; rest open 10min", sirloin(pieces=3)), bands=False, late=False
+    )
+    assert three.cooked_kg == pytest.approx(3.0 * one.cooked_kg, rel=0.01)
+    # More cold meat cools the oven more when it goes in, no more than that.
+    assert one.pull_core_c - 1.5 < three.pull_core_c <= one.pull_core_c
+    with pytest.raises(InputError, match="whole ones"):
+        sirloin(pieces=1.5)
+    with pytest.raises(InputError):
+        sirloin(pieces=0)
+
+
+def test_bones_tied_back_under_it_keep_it_off_the_tin() -> None:
+    def core(method: str, **changes: Any) -> float:
+        return go(f"{method} 60min; rest open 10min", joint=sirloin(**changes)).pull_core_c
+
+    assert core("200C", bones_on=True) < core("200C") - 0.2
+    # On a bed of its own they change nothing.
+    assert core("200C on roots", bones_on=True) == core("200C on roots")

@@ -10,6 +10,7 @@ import pytest
 
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
+from trencher.core.day.fixed import SLOT_MIN
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange
 from trencher.service.clock import FastClock
 from trencher.store.repository import OvenRecord
@@ -344,7 +345,8 @@ def test_a_change_under_way_leaves_on_the_hob_what_is_there(
     joints.days.change(DAY, {"serve_at": (before.serve_at + timedelta(minutes=40)).isoformat()})
     after = joints.days.planned(DAY)
     now = next(s for s in after.order.steps if s.id == "barley/1")
-    assert abs(after.hour(now.at_min) - on_at) < timedelta(minutes=2)
+    # Within a slot of the grid, which lies otherwise now.
+    assert abs(after.hour(now.at_min) - on_at) < timedelta(minutes=SLOT_MIN)
     assert after.serve_at == before.serve_at + timedelta(minutes=40)
     joints.days.undo(DAY)
     assert joints.days.planned(DAY).serve_at == before.serve_at
@@ -376,3 +378,20 @@ def test_a_slip_is_owned_up_to_and_its_task_taken_back(joints: House) -> None:
     found = {m.row.code: dish for m, dish in joints.days.slips(DAY, None)}
     assert found["plates_cold"] == ""
     assert found["salt_forgotten"] in ("beef", "pork")
+
+
+def test_a_joint_that_is_on_comes_out_in_the_day_when_the_fire_says(
+    joints: House, clock: FastClock
+) -> None:
+    before = joints.days.planned(DAY)
+    clock.jump(before.order.table.joints[0].start_min - before.now_min)
+    joints.roasts.put_in("beef", None)
+    clock.jump(40)
+    # Read, and not turned down: it comes out otherwise than planned, at Fire and in the day.
+    joints.roasts.read("beef", 9.0, 9.0, "core", None)
+    found = joints.roasts.follow("beef")
+    assert abs(found.outlook.pull_min - found.planned.pull_min) > 3.0
+    planned = joints.days.planned(DAY)
+    out = next(s for s in planned.order.steps if s.dish == "beef" and s.code == "out")
+    at = found.at(found.outlook.pull_min)
+    assert abs(planned.hour(out.at_min) - at) < timedelta(minutes=2)

@@ -69,6 +69,8 @@ class JointBody(In):
     surface: Literal["wet", "blotted", "dried"] = "blotted"
     tied: bool | None = None
     coat: CoatId = "none"
+    pieces: Annotated[int, _bounds("pieces")] = 1
+    bones_on: bool = False
     flags: Annotated[list[Flag], Field(max_length=6)] = []
     own: dict[str, JsonValue] | None = None
 

@@ -109,9 +109,6 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
     """A forecast for a screen."""
     bands = f.bands
     k = kitchen(f.roast)
-    facts = f.roast.joint.facts
-    kept = 1.0 - f.loss.fraction
-    cooked = f.roast.joint.weight_kg * (1.0 - facts.bone_share - facts.trim_share) * kept
     return s.ForecastOut(
         stages=[
             s.StageOut(
@@ -136,8 +133,8 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
         crackling=f.faces.crackles,
         tenderness=f.tenderness,
         late_c=f.late_c,
-        cooked_kg=cooked,
-        servings=servings(cooked),
+        cooked_kg=f.cooked_kg,
+        servings=servings(f.cooked_kg),
         shares80={} if bands is None else {n: (b.low, b.high) for n, b in bands.shares.items()},
         put_coat_on_min=None if f.scorched is None else f.scorched.later_min,
         series=[

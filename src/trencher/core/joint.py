@@ -22,6 +22,7 @@ LIMITS: dict[str, tuple[float, float, str]] = {
     "length_mm": (20.0, 2000.0, "mm"),
     "start_c": (-25.0, 45.0, "°C"),
     "fat_mm": (0.0, 40.0, "mm"),
+    "pieces": (1, 12, "pieces"),
 }
 """Bounds of every input of a joint: lowest, highest, unit."""
 
@@ -49,7 +50,8 @@ class Joint:
     ``fat_mm``: fat on top, None for the cut's usual. ``surface``: how wet it goes in. ``tied``:
     None for as the cut is usually sold. ``coat``: what is put on it, which heat may spoil; it
     changes nothing else. ``flags``: what raises its figure (``safety.FLAGS``). ``own``: the user's
-    own cut, named by ``cut``.
+    own cut, named by ``cut``. ``pieces``: so many alike roast together, ``weight_kg`` each.
+    ``bones_on``: boned, and its bones tied back under it; they are not in the weight.
     """
 
     cut: str
@@ -64,6 +66,8 @@ class Joint:
     coat: CoatId = "none"
     own: Cut | None = None
     flags: tuple[str, ...] = ()
+    pieces: int = 1
+    bones_on: bool = False
 
     def __post_init__(self) -> None:
         if self.own is None:
@@ -88,6 +92,13 @@ class Joint:
                 )  # fmt: skip
             if not (math.isfinite(value) and low <= value <= high):
                 raise OutOfRange(f"joint.{name}", value, low, high, unit)
+        if self.pieces != int(self.pieces):
+            raise InputError(f"{self.pieces} pieces", where="joint.pieces", allowed="whole ones")
+
+    @property
+    def total_kg(self) -> float:
+        """All of its pieces."""
+        return self.weight_kg * self.pieces
 
     @property
     def facts(self) -> Cut:

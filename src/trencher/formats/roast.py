@@ -117,7 +117,7 @@ def _choice(value: Any, where: str, allowed: tuple[str, ...]) -> str:
 
 def read_joint(value: Any, where: str = "joint") -> Joint:
     """A joint from its JSON object."""
-    data = _object(value, where, ("cut", "surface", "tied", "coat", *LIMITS))
+    data = _object(value, where, ("cut", "surface", "tied", "bones_on", "coat", *LIMITS))
     for needed in ("cut", "weight_kg"):
         if needed not in data:
             raise InputError("is missing", where=f"{where}.{needed}", allowed="it is needed")
@@ -141,6 +141,14 @@ def read_joint(value: Any, where: str = "joint") -> Joint:
         more["coat"] = _choice(data["coat"], f"{where}.coat", get_args(CoatId))
     if data.get("tied") is not None:
         more["tied"] = _switch(data["tied"], f"{where}.tied")
+    if data.get("bones_on") is not None:
+        more["bones_on"] = _switch(data["bones_on"], f"{where}.bones_on")
+    if "pieces" in more:
+        if more["pieces"] != int(more["pieces"]):
+            raise InputError(
+                f"{more['pieces']:g} pieces", where=f"{where}.pieces", allowed="whole ones"
+            )
+        more["pieces"] = int(more["pieces"])
     return Joint(cut=own.id if own else str(data["cut"]), own=own, **more)
 
 
@@ -236,6 +244,10 @@ def roast_file(
     """A roast as the object that ``read_roast`` reads; what is at its default is left out."""
     facts: dict[str, Any] = {"cut": facts_of(joint.own) if joint.own else joint.cut}
     facts |= {name: getattr(joint, name) for name in LIMITS}
+    if joint.pieces == 1:
+        del facts["pieces"]
+    if joint.bones_on:
+        facts["bones_on"] = True
     facts["surface"] = joint.surface
     if joint.tied is not None:
         facts["tied"] = joint.tied
@@ -285,6 +297,7 @@ def roast_schema() -> dict[str, Any]:
             "cut": {"oneOf": [{"enum": [*CUTS, "custom"]}, _own_schema()]},
             "surface": {"enum": [*get_args(SurfaceState), None]},
             "tied": {"type": ["boolean", "null"]},
+            "bones_on": {"type": ["boolean", "null"]},
             "coat": {"enum": [*get_args(CoatId), None]},
             **{n: number(v, nullable=n in JOINT_NULLABLE) for n, v in LIMITS.items()},
         },

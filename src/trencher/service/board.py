@@ -87,6 +87,7 @@ class BoardService:
             slices_of(following.outlook.walk.end), guests_of(self.repository), cut.kind,
             wanted_c=float(session.plan["wanted_c"]), strict=strict, bands=bands,
             people=self._people(session), claims=session.claims,
+            pieces=joint_of(session.plan["joint"]).pieces,
             read=[(r.slice, r.minute, r.low_c) for r in session.slices],
         )  # fmt: skip
 

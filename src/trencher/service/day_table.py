@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Any
 
+from trencher.core.belief.standing import followed
 from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.sides import Side, SideStep, own_side, side_named
 from trencher.core.day.dishes import (
@@ -84,7 +85,9 @@ class TableMaker:
         }
         # Kept in order, the forecasts of two joints are worked out once for every new order.
         worked = {
-            roast_id: self.forecast(session, changes[roast_id], (doors or {}).get(roast_id, ()))
+            roast_id: self.forecast(
+                session, changes[roast_id], (doors or {}).get(roast_id, ()), roast_id
+            )
             for roast_id, session in sessions.items()
         }
         guests = self.guests()
@@ -151,7 +154,11 @@ class TableMaker:
         return guests_of(self.repository)
 
     def forecast(
-        self, session: Session, change: Mapping[str, Any], doors: tuple[float, ...] = ()
+        self,
+        session: Session,
+        change: Mapping[str, Any],
+        doors: tuple[float, ...] = (),
+        roast_id: str | None = None,
     ) -> tuple[Forecast, bool]:
         """The joint's forecast with what is asked of it, and whether its way was assumed. A joint
         that is in already is followed, not planned: neither changes nor doors move it."""
@@ -159,6 +166,10 @@ class TableMaker:
         asked = {} if going else change
         wish, method = self._start(session, asked)
         found = changed_forecast(wish, method, asked, () if going else doors)
+        if roast_id is not None and session.status in ("roasting", "resting"):
+            at = self.roasts.follow(roast_id)
+            if not at.left_alone and len(at.standing.spans) == len(found.stages):
+                found = followed(found, at.standing, at.outlook)
         return found, session.method is None
 
     def way_for(self, session: Session, change: Mapping[str, Any]) -> str:
@@ -218,8 +229,5 @@ def _with(step: SideStep, key: str, value: float) -> SideStep:
 
 
 def _plates(forecast: Forecast, people: int) -> int:
-    facts = forecast.roast.joint.facts
-    kept = 1.0 - forecast.loss.fraction
-    cooked = forecast.roast.joint.weight_kg * (1.0 - facts.bone_share - facts.trim_share) * kept
-    few, many = servings(cooked)
+    few, many = servings(forecast.cooked_kg)
     return max(1, min(people, round(0.5 * (few + many))))

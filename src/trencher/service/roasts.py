@@ -126,7 +126,7 @@ def _saves(offered: Levers) -> tuple[str, ...]:
             loss = None
     return savings(
         roast.joint.facts, slices_of(following.outlook.walk.end),
-        float(following.session.plan["wanted_c"]), roast.joint.weight_kg, offered.base.loss, loss,
+        float(following.session.plan["wanted_c"]), roast.joint.total_kg, offered.base.loss, loss,
     )  # fmt: skip
 
 

@@ -56,7 +56,7 @@ def alarms(
             kept.append(alarm)
         elif alarm.code.startswith("look:"):
             # Heard, and nothing was typed since: half-way to the earliest take-out once more.
-            again = look_at(heard, found.pull_band.low)
+            again = look_at(heard, found.pull_band.low, found.rate_c_min)
             kept.append(replace(alarm, due_min=max(again, heard + LOOK_MIN)))
         elif alarm.stage is not None and not alarm.code.startswith("soon"):
             # Heard, but not said to be done: it matters more by the minute.

@@ -40,7 +40,7 @@ from trencher.core.planner.doubt import (
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.rest import carve_window
 from trencher.core.planner.setup import Deviation, Roast, kitchen
-from trencher.core.thermal.geometry import COARSE, FINE
+from trencher.core.thermal.geometry import COARSE, FINE, Grid
 
 Floats = NDArray[np.float64]
 
@@ -83,6 +83,8 @@ NEVER_TRUE = ("impossible",)
 CURVE_EVERY_MIN = 2.0
 STUCK_MIN = 240.0
 LOOK_SHARE, LOOK_MIN, LOOK_MAX = 0.5, 4.0, 40.0
+LOOK_C, LOOK_NEW_MIN = 1.0, 10.0
+"""A climb worth another look, waited for no longer than this. Estimates."""
 PROBE, START = QUANTITIES.index("probe"), QUANTITIES.index("start")
 SIZE = len(QUANTITIES)
 
@@ -165,18 +167,23 @@ class _Seen:
         near &= tip[:, None] == tip[None, :]
         self.sd = np.hypot(model, AGE_SD_C_MIN * age) * np.sqrt(near.sum(axis=1))
         self._records: dict[Deviation, Floats] = {}
+        self.finer = np.zeros(len(readings))
+        nothing = np.zeros(self.size)
+        self.finer = self._shown_in(_walked(past, FINE), nothing) - self.shown(nothing)
 
     def record(self, theta: Floats) -> Floats:
         """The record of the draw. Where the tip sits moves what is read, not the joint."""
         draw = replace(deviation(theta, self.past, self.doubt), probe_xi=0.0, later=0.0)
         if draw not in self._records:
-            end = walk(kitchen(self.past, COARSE, draw)).end
-            self._records[draw] = end.record[: end.rows]
+            self._records[draw] = _walked(self.past, COARSE, draw)
         return self._records[draw]
 
     def shown(self, theta: Floats) -> Floats:
-        """What each reading would have been."""
-        record = self.record(theta)
+        """What each reading would have been. Draws are made on the coarse grid; what a finer one
+        changes for the joint as it was thought is added to all of them."""
+        return self._shown_in(self.record(theta), theta) + self.finer
+
+    def _shown_in(self, record: Floats, theta: Floats) -> Floats:
         xi_sq = []
         for n in range(len(self.tips)):
             at = PROBE if n == 0 else SIZE + n - 1
@@ -184,6 +191,11 @@ class _Seen:
             own[PROBE] = theta[at]
             xi_sq.append(deviation(own, self.past, self.doubt).probe_xi ** 2)
         return np.array([_shown(record, r, xi_sq[self.tips.index(r.tip)]) for r in self.readings])
+
+
+def _walked(past: Roast, grid: Grid, draw: Deviation | None = None) -> Floats:
+    end = walk(kitchen(past, grid, draw or Deviation())).end
+    return end.record[: end.rows]
 
 
 def _out_min(past: Method) -> float | None:
@@ -461,7 +473,9 @@ def outlook(
         peak_min=peak_min,
         carve_from_min=begin,
         carve_until_min=until,
-        look_min=None if line.pulled_min is not None else look_at(looked, pull_band.low),
+        look_min=None
+        if line.pulled_min is not None
+        else look_at(looked, pull_band.low, float(rate)),
         looked_min=looked,
         curve=_curve(record, members),
         flags=tuple(flags),
@@ -539,11 +553,13 @@ def _at_least(band: Band, low: float) -> Band:
     return Band(max(band.low, low), max(band.high, low))
 
 
-def look_at(looked_min: float, earliest_min: float) -> float:
+def look_at(looked_min: float, earliest_min: float, rate_c_min: float = LOOK_C) -> float:
     """When to look next: half-way from the last look to the earliest take-out, closer together
-    towards the end, never at once again. Passed, it stays due until somebody looks."""
+    towards the end, but not before there is something new to see. Passed, it stays due until
+    somebody looks."""
     wait = LOOK_SHARE * (earliest_min - looked_min)
-    return looked_min + min(max(wait, LOOK_MIN), LOOK_MAX)
+    climbs = LOOK_C / max(rate_c_min, LOOK_C / LOOK_NEW_MIN)
+    return looked_min + min(max(wait, LOOK_MIN, climbs), LOOK_MAX)
 
 
 def _curve(record: Floats, members: Sequence[Member]) -> Floats:

@@ -10,10 +10,12 @@ import numpy as np
 from trencher.core.belief.follow import Outlook
 from trencher.core.belief.timeline import Timeline
 from trencher.core.method.stages import Minutes, Oven, Rate, Stage
+from trencher.core.planner.forecast import Forecast, spaced
 from trencher.core.planner.forward import Walk
 from trencher.core.planner.hands import hands_so_far_min
 from trencher.core.planner.setup import Roast, kitchen
 
+SERIES_EVERY_S = 60.0
 AIR_THERE_C = 6.0
 """Air this near to what a stage wants is there. Estimate: a thermostat's swing."""
 
@@ -58,6 +60,22 @@ def standing(
         hands_min=hands_so_far_min(_gone(line), marks, looks),
         air_there_min=_air_there(roast, line, found),
     )
+
+
+def followed(plan: Forecast, stands: Standing, found: Outlook) -> Forecast:
+    """The planned forecast with the minutes as they were and are expected now, in whole ones."""
+    stages = tuple(
+        replace(
+            s, start_min=float(round(span.start_min)), end_min=float(round(span.end_min)),
+            core_c=span.core_c, surface_c=span.surface_c,
+        )
+        for s, span in zip(plan.stages, stands.spans, strict=False)
+    )  # fmt: skip
+    record = found.walk.end.record[: found.walk.end.rows]
+    return replace(
+        plan, stages=stages, pull_min=float(round(found.pull_min)), pull_core_c=found.pull_core_c,
+        peak_c=found.peak_c, peak_min=found.peak_min, series=spaced(record, SERIES_EVERY_S),
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)

@@ -210,7 +210,7 @@ class _Writer:
                 begins.append(at - hours * H)
         if care.salt_g_kg > 0:
             hours = self._hours("salt", at, CURE_H, CURE_FALLBACK_H, "salt")
-            total, spoons, salt = teaspoons(care, self.joint.forecast.roast.joint.weight_kg)
+            total, spoons, salt = teaspoons(care, self.joint.forecast.roast.joint.total_kg)
             how_much = f"{total:.0f} g of salt ({spoons:.1f} level teaspoons of {salt.lower()})"
             if hours:
                 depth = salt_depth_mm(hours)

@@ -59,7 +59,8 @@ def cover_kg(joint: Joint) -> float:
     """Weight of the fat cover, kg."""
     size = size_of(joint)
     area = size.width_mm * size.length_mm * TOP_SHARE / 1e6
-    return min(area * joint.top_fat_mm / 1000.0 * FAT_KG_M3, 0.3 * joint.weight_kg)
+    fat = min(area * joint.top_fat_mm / 1000.0 * FAT_KG_M3, 0.3 * joint.weight_kg)
+    return fat * joint.pieces
 
 
 def ribs_of(cut: Cut, raw_kg: float) -> int | None:
@@ -81,7 +82,7 @@ def yield_of(
     """
     if not 0.0 <= loss < 0.9:
         raise OutOfRange("loss", loss, 0.0, 0.9)
-    cut, raw = joint.facts, joint.weight_kg
+    cut, raw = joint.facts, joint.total_kg
     bone = raw * cut.bone_share if bone_kg is None else bone_kg
     trim = raw * cut.trim_share if trim_kg is None else trim_kg
     for where, weighed in (("bone_kg", bone), ("trim_kg", trim)):

@@ -57,7 +57,7 @@ def drippings(joints: Sequence[JointDish]) -> tuple[float, float]:
     juices, fat = 0.0, 0.0
     for joint in joints:
         f = joint.forecast
-        juices += f.loss.dripped * f.roast.joint.weight_kg * 1000.0 * (1.0 - DRIED_ON_SHARE)
+        juices += f.loss.dripped * f.roast.joint.total_kg * 1000.0 * (1.0 - DRIED_ON_SHARE)
         fat += cover_kg(f.roast.joint) * 1000.0 * FAT_RENDERS
     return juices, fat
 

@@ -47,12 +47,12 @@ def _sum(**parts: float) -> Lift:
 def joint_lift(joint: JointDish, *, out: bool) -> Lift:
     """A joint in its tin, with liquid, pot and salt crust, as it goes in or comes out."""
     f = joint.forecast
-    kg = f.roast.joint.weight_kg * ((1.0 - f.loss.fraction) if out else 1.0)
+    kg = f.roast.joint.total_kg * ((1.0 - f.loss.fraction) if out else 1.0)
     ovens = [s.stage for s in f.stages if isinstance(s.stage, Oven)]
     liquid = max((o.liquid_ml or 0.0 for o in ovens), default=0.0) / 1000.0
     covers = {o.cover for o in ovens}
     vessel = POT_KG if "lid" in covers or any(o.pot for o in ovens) or liquid > 0 else JOINT_TIN_KG
-    crust = SALT_CRUST_SHARE * f.roast.joint.weight_kg if "salt crust" in covers else 0.0
+    crust = SALT_CRUST_SHARE * f.roast.joint.total_kg if "salt crust" in covers else 0.0
     return _sum(tin=vessel, joint=kg, liquid=liquid, salt=crust)
 
 

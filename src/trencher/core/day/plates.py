@@ -78,20 +78,21 @@ def plates(
     slices: Sequence[Slice], guests: Sequence[Guest], kind: str, *, wanted_c: float,
     strict: Figure, bands: Sequence[Band], people: int = 0,
     claims: Mapping[str, str] | None = None,
-    read: Sequence[tuple[int, float, float]] = (),
+    read: Sequence[tuple[int, float, float]] = (), pieces: int = 1,
 ) -> Carving:  # fmt: skip
     """Every guest on a slice. Who claimed an end or a slice has it; who wants an end chooses next,
     then the strict plates from the hottest, then who asked for something; those at table who are
     not named (``people`` in all) get what is nearest the wanted. A slice feeds as many as it must
     for all to eat. ``claims``: portion → name, also of somebody not on the list; ``read``: (slice,
-    minute, °C), measured in that slice: then it counts instead of what was reckoned."""
+    minute, °C), measured in that slice: then it counts instead of what was reckoned.
+    ``pieces``: so many alike, each sliced like this."""
     held = dict(claims or {})
     known = {g.name for g in guests}
     guests = [*guests, *(Guest(name=n) for n in dict.fromkeys(held.values()) if n not in known)]
     eaters = [g for g in guests if g.eats(kind)]
     unnamed = max(people - len(guests), 0)
     count = len(slices)
-    share = max(1, math.ceil((len(eaters) + unnamed) / count)) if count else 1
+    share = max(pieces, math.ceil((len(eaters) + unnamed) / count)) if count else 1
     strict_c = strict.temp_c or wanted_c
     centre = [s.centre_c for s in slices]
     for at, _, value in sorted(read, key=lambda r: r[1]):

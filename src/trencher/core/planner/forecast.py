@@ -85,6 +85,13 @@ class Forecast:
         return self.peak_c - self.pull_core_c
 
     @property
+    def cooked_kg(self) -> float:
+        """What there is to eat of all its pieces, once roasted: without bone and trim."""
+        joint = self.roast.joint
+        meat = joint.total_kg * (1.0 - joint.facts.bone_share - joint.facts.trim_share)
+        return meat * (1.0 - self.loss.fraction)
+
+    @property
     def end_min(self) -> float:
         """End of the last stage."""
         return self.stages[-1].end_min

@@ -238,11 +238,15 @@ class Kitchen:
         if isinstance(stage, Oven):
             air = self.true_air(stage) + (d.oven_c if stage.cooker is None else d.other_oven_c)
             start = cooker.room_c if stage.cold else air if oven_c is None else oven_c
-            under = stage.bed or ("liquid" if stage.liquid_ml is not None else "tin")
+            bare = "bones" if self.roast.joint.bones_on else "tin"
+            under: surface.Under = (
+                "liquid" if stage.liquid_ml is not None and stage.bed is None
+                else stage.bed or bare  # type: ignore[assignment]
+            )  # fmt: skip
             env = surface.oven_air(
                 cooker, air_c=air, from_c=start, door_s=0.0 if stage.cold else door_s,
                 ideal=phys.ideal_air, h_scale=d.heat, under=under, grill=stage.air == "grill",
-                load_kg=self.roast.joint.weight_kg if door_s == PUT_IN_S else 0.0, known=known,
+                load_kg=self.roast.joint.total_kg if door_s == PUT_IN_S else 0.0, known=known,
             )  # fmt: skip
             size = size_of(self.roast.joint)
             floor = surface.tin_floor_m2(size.width_mm / 1000, size.length_mm / 1000)

@@ -168,7 +168,7 @@ def _walked(
 ) -> Placed:  # fmt: skip
     one, own = shared[i], starts[i]
     doors = sorted(
-        (start, shared[j].joint.weight_kg)
+        (start, shared[j].joint.total_kg)
         for j, start in enumerate(starts)
         if j != i and start > own + 0.01
     )

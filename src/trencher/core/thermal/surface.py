@@ -23,7 +23,7 @@ from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
 Floats = NDArray[np.float64]
 RestHow = Literal["open", "tented", "wrapped", "bowl", "pan"]
 Cover = Literal["covered", "lid", "salt crust"]
-Under = Literal["tin", "rack", "roots", "liquid"]
+Under = Literal["tin", "rack", "roots", "liquid", "bones"]
 SurfaceState = Literal["wet", "blotted", "dried"]
 
 AT_SIX_TENTHS = -math.log(1.0 - 0.6)
@@ -110,6 +110,10 @@ UNDERS: dict[Under, UnderFace] = {
     "tin": UnderFace(h_share=0.0, tin_share=1.0, emissivity=0.0, escape=0.2, words="in a bare tin"),
     "rack": UnderFace(h_share=0.8, tin_share=0.0, emissivity=0.6, escape=0.8, words="on a rack"),
     "roots": UnderFace(h_share=0.0, tin_share=0.5, emissivity=0.0, escape=0.3, words="on roots"),
+    # Some hot air comes between ribs, and they keep off the tin and most of what it radiates.
+    "bones": UnderFace(
+        h_share=0.3, tin_share=0.1, emissivity=0.2, escape=0.3, words="on its own bones"
+    ),
     # Once the liquid is gone it is a bare tin.
     "liquid": UnderFace(h_share=0.0, tin_share=1.0, emissivity=0.0, escape=0.2, words="in liquid"),
 }

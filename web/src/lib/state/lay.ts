@@ -23,6 +23,8 @@ export async function layCut(cut: Cut): Promise<string> {
           start_c: 6,
           surface: 'blotted',
           coat: 'none',
+          pieces: 1,
+          bones_on: false,
           own: cut.own ?? null,
         },
         oven_id: oven.id,

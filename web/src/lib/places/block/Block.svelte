@@ -40,7 +40,13 @@
   const cut = $derived(
     named ??
       (draft?.joint.own
-        ? { note: '', rind: false, fat_mm: 0, ...(draft.joint.own as { name: string }) }
+        ? {
+            note: '',
+            rind: false,
+            fat_mm: 0,
+            bone_share: 0,
+            ...(draft.joint.own as { name: string }),
+          }
         : undefined),
   )
   const way = $derived(
@@ -340,6 +346,28 @@
           </select>
         </label>
       </div>
+      <div class="two">
+        <NumberField
+          label="Pieces alike"
+          note={(draft.joint.pieces ?? 1) > 1 ? 'the weight is of one' : ''}
+          value={draft.joint.pieces ?? 1}
+          low={1}
+          high={12}
+          step={1}
+          unit=""
+          onvalue={(v) => plan.pull({ joint: { pieces: Math.round(v) } }, true)}
+        />
+        {#if cut.bone_share === 0}
+          <label class="bones">
+            <input
+              type="checkbox"
+              checked={draft.joint.bones_on ?? false}
+              onchange={(e) => plan.pull({ joint: { bones_on: e.currentTarget.checked } }, true)}
+            />
+            Its bones tied back under it
+          </label>
+        {/if}
+      </div>
       <details>
         <summary>It is another cut</summary>
         <select
@@ -369,6 +397,17 @@
 {/if}
 
 <style>
+  .bones {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    align-self: end;
+    min-height: 44px;
+  }
+  .bones input {
+    width: 22px;
+    height: 22px;
+  }
   .empty {
     padding: 3rem 1.75rem;
     display: grid;

@@ -228,6 +228,7 @@
     {/if}
     <p class="quiet">
       {#if carving !== null}Touch a slice to read it or give it to somebody.{/if}
+      {#if (roast.joint.pieces ?? 1) > 1}Each of {roast.joint.pieces} pieces is sliced like this.{/if}
       Each slice: the highest its middle will have been, reckoned{measured > 0
         ? ` from ${measured} reading${measured === 1 ? '' : 's'} of the whole joint`
         : ', not measured'}.
