@@ -14,7 +14,7 @@ from tests.core.test_obedient import Cook
 from trencher.core.belief.agenda import Step
 from trencher.core.belief.happened import Happening
 from trencher.core.errors import GoalUnreachable
-from trencher.core.method.stages import Turn
+from trencher.core.method.stages import Turn, UntilCore
 
 MOST_STEPS = 80
 SEEDS = st.integers(0, 10**6)
@@ -63,8 +63,10 @@ class ErraticCook:
             cook.steps.append((step, cook.now))
             if step.code == "carve":
                 return
-            # A goal that nobody said was reached is asked for until somebody does.
-            may_be = step.by_clock and step.code not in CANNOT_BE_FORGOTTEN
+            # What only an eye or a hold tells is asked for until somebody says so.
+            stage = None if step.stage is None else cook.planned.stages[step.stage].stage.length
+            may_be = step.by_clock or isinstance(stage, UntilCore)
+            may_be = may_be and step.code not in CANNOT_BE_FORGOTTEN
             if self.moods.random() < 0.15 and may_be:
                 self.forgotten.add(step.id)
                 cook.now += 0.05

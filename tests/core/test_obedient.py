@@ -193,3 +193,16 @@ def test_at_a_pretend_joint_the_obedient_cook_gets_what_was_wanted(n: int, peak:
     assert len(ends) == len(set(ends))
     looks = sum(1 for s, _ in cook.steps if s.code == "look")
     assert 2 <= looks <= 14
+
+
+def test_a_blast_that_nobody_said_began_ends_at_its_minute_all_the_same() -> None:
+    cook = Cook(roast("110C until 45C; 240C 12min; rest open 10min"))
+    reached = cook.planned.stages[0].end_min
+    for minute in (reached + 3.0, reached + 8.0, reached + 11.0):
+        cook.now = minute
+        steps = {s.code: s for s in cook.agenda()}
+        assert steps["turn_up"].due_min == pytest.approx(reached, abs=0.5)
+        assert steps["out"].due_min == pytest.approx(reached + 12.0, abs=0.6)
+    # Said later, it counts from when it was said to be.
+    cook.ends[0] = reached + 6.0
+    assert cook.agenda()[0].due_min == pytest.approx(reached + 18.0, abs=0.6)

@@ -94,7 +94,9 @@ def agenda(
             continue
         by_clock = isinstance(stage.length, (Minutes, Rate))
         end = ends[n]
-        if by_clock and (n == line.current or n in line.gone):
+        if n == line.current and found.reached_min is not None:
+            end = found.reached_min
+        if by_clock and (n == line.current or n in found.gone):
             # What is overdue was due when it was due, whatever the forecast goes on from.
             end = starts[n] + planned.stages[n].end_min - planned.stages[n].start_min
         if isinstance(stage, Sear) and n == line.current and found.now_min < end:
@@ -141,7 +143,7 @@ def _spans(line: Timeline, found: Outlook) -> tuple[dict[int, float], dict[int, 
     starts: dict[int, float] = {}
     ends: dict[int, float] = {}
     for part, origin in zip(found.walk.stages, line.origins, strict=False):
-        starts.setdefault(origin, part.start_min - line.gone.get(origin, 0.0))
+        starts.setdefault(origin, part.start_min - found.gone.get(origin, 0.0))
         ends[origin] = part.end_min
     return starts, ends
 

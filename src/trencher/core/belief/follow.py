@@ -10,7 +10,7 @@ joint could show are weighted down while fitting, and then flagged.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -20,10 +20,10 @@ from trencher.core.belief.flags import FLAG_C, FLAG_SD, Expected, reason
 from trencher.core.belief.places import overruled, placed
 from trencher.core.belief.reading import BELIEVED, Reading
 from trencher.core.belief.thin import thinned
-from trencher.core.belief.timeline import Timeline
+from trencher.core.belief.timeline import Timeline, overdue
 from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import GoalUnreachable
-from trencher.core.method.stages import HEATED, Method, Minutes, Rate, Rest
+from trencher.core.method.stages import HEATED, Method, Minutes, Rate, Rest, UntilCore
 from trencher.core.planner.doubt import (
     QUANTITIES,
     Z80,
@@ -82,6 +82,7 @@ LOOSENED = [
 NEVER_TRUE = ("impossible",)
 CURVE_EVERY_MIN = 2.0
 STUCK_MIN = 240.0
+LATE_MIN = 1.0
 LOOK_SHARE, LOOK_MIN, LOOK_MAX = 0.5, 4.0, 40.0
 LOOK_C, LOOK_NEW_MIN = 1.0, 10.0
 """A climb worth another look, waited for no longer than this. Estimates."""
@@ -119,6 +120,8 @@ class Outlook:
     it never reaches its goal; what is shown is its heat going on. ``carve_from_min``,
     ``carve_until_min``: from when it climbs slowly enough, until when it may wait. ``surprise``:
     what readings that agree make of a joint that was thought otherwise, a sentence or "".
+    ``reached_min``: when the goal of the stage that is on was reached, where that is over and was
+    not said; ``gone``: as of the timeline, that counted in.
     """
 
     now_min: float
@@ -141,6 +144,8 @@ class Outlook:
     nominal: Deviation = field(default_factory=Deviation)
     stuck: bool = False
     surprise: str = ""
+    gone: Mapping[int, float] = field(default_factory=dict)
+    reached_min: float | None = None
 
 
 class _Seen:
@@ -419,6 +424,8 @@ def outlook(
         for above, flag in zip(hotter, _flags_of_all(readings, used, belief.flags), strict=True)
     ]
     nominal = deviation(belief.theta, roast, doubt)
+    line, reached = _late(roast, line, nominal, now_min)
+    ahead = replace(roast, method=line.ahead)
     stuck = False
     try:
         best = walk(kitchen(ahead, FINE, nominal))
@@ -482,9 +489,38 @@ def outlook(
         walk=best,
         nominal=nominal,
         stuck=stuck,
+        gone=line.gone,
+        reached_min=reached,
         surprise=surprise(nominal) if belief.surprised else "",
         air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
     )
+
+
+def _late(
+    roast: Roast, line: Timeline, nominal: Deviation, now_min: float
+) -> tuple[Timeline, float | None]:
+    """The timeline, and when the core reached what the stage that is on waits for, where that is
+    past, something is to be done then, and nobody said that it was done."""
+    here = line.plan.stages[line.current]
+    goal = here.length.temp.c if isinstance(here.length, UntilCore) else None
+    if goal is None or line.pulled_min is not None or line.current >= line.plan.pull_index:
+        return line, None
+    record = _walked(replace(roast, method=line.past), FINE, nominal)
+    over = np.flatnonzero(record[:, 3] >= goal)
+    if not len(over):
+        return line, None
+    near = record[max(int(over[0]) - 1, 0) : int(over[0]) + 1]
+    reached = float(np.interp(goal, near[:, 3], near[:, 0])) / 60.0
+    if now_min - reached < LATE_MIN:
+        return line, None
+    k = kitchen(roast)
+    lengths = [
+        s.length.min if isinstance(s.length, Minutes)
+        else s.length.minutes(weight_kg=roast.joint.weight_kg, sides=k.sides)
+        if isinstance(s.length, Rate) else 0.0
+        for s in line.plan.stages
+    ]  # fmt: skip
+    return overdue(line, now_min - reached, lengths), reached
 
 
 def surprise(nominal: Deviation) -> str:

@@ -120,40 +120,42 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
         # Its faces share all of its time: it is not cut.
         whole = planned.stages[current].end_min - planned.stages[current].start_min
         ahead[-1] = replace(here, length=Minutes(max(whole, now_min - start)))
-    gone = _gone(planned, plan, current, now_min - start) if current not in ends else {}
-    later = [
-        left_of(s, gone[n], Minutes(max(_long(planned, n) - gone[n], SOON_MIN))) if n in gone else s
-        for n, s in enumerate(plan.stages[current + 1 :], current + 1)
-    ]
-    tail = (*left, *later)
+    tail = (*left, *plan.stages[current + 1 :])
     origins = (*range(current + 1), *(current for _ in left))
     origins = (*origins, *range(current + 1, len(plan.stages)))
     pulled = ends.get(pull)
     if pulled is not None and pulled > now_min:
         pulled = None
     whole_past = Method(tuple(past))
-    return Timeline(
-        plan, whole_past, Method((*ahead, *tail)), origins, whole_past, current, pulled, gone
-    )
+    line = Timeline(plan, whole_past, Method((*ahead, *tail)), origins, whole_past, current, pulled)
+    late = now_min - start - _long(planned, current)
+    if current in ends or late <= 0.0 or not isinstance(here.length, (Minutes, Rate)):
+        return line
+    return overdue(line, late, [_long(planned, n) for n in range(len(plan.stages))])
 
 
 def _long(planned: Walk, index: int) -> float:
     return planned.stages[index].end_min - planned.stages[index].start_min
 
 
-def _gone(planned: Walk, plan: Method, current: int, spent_min: float) -> dict[int, float]:
-    """How much of each stage up to the take-out the clock has taken while the one before it has
-    not been said to be over: a take-out by the clock comes at its minute all the same."""
-    found: dict[int, float] = {}
-    owed = spent_min
-    for n in range(current, planned.pull_index):
-        owed -= _long(planned, n)
-        here, after = plan.stages[n].length, plan.stages[n + 1].length
-        if owed <= 0.0 or not all(isinstance(x, (Minutes, Rate)) for x in (here, after)):
+def overdue(line: Timeline, late_min: float, lengths: Sequence[float]) -> Timeline:
+    """The timeline of a stage that has been over for so long and was not said to be: the clock of
+    the stages after it, up to the take-out, runs already. ``lengths`` of the plan's stages."""
+    gone: dict[int, float] = {}
+    owed = late_min
+    for n in range(line.current + 1, line.plan.pull_index + 1):
+        stage = line.plan.stages[n]
+        if owed <= 0.0 or not isinstance(stage.length, (Minutes, Rate)):
             break
-        if not isinstance(plan.stages[n + 1], Turn):
-            found[n + 1] = owed
-    return found
+        if not isinstance(stage, Turn):
+            gone[n] = owed
+            owed -= lengths[n]
+    count = len(line.past.stages)
+    tail = [
+        left_of(s, gone[n], Minutes(max(lengths[n] - gone[n], SOON_MIN))) if n in gone else s
+        for s, n in zip(line.ahead.stages[count:], line.origins[count:], strict=True)
+    ]
+    return replace(line, ahead=Method((*line.ahead.stages[:count], *tail)), gone=gone)
 
 
 def ends_with(

@@ -87,7 +87,8 @@ export function nextStep(roast: Roast, outlook: Outlook, now: number, units: Uni
   }
 }
 
-const late = (step: Next, now: number): boolean => step.by_clock && now - step.due_min > OVERDUE_MIN
+const late = (step: Next, now: number): boolean =>
+  (step.by_clock || step.stage !== null) && now - step.due_min > OVERDUE_MIN
 
 function shouted(step: Next, now: number, units: Units, clock: (minute: number) => string): string {
   const left = step.due_min - now
