@@ -44,8 +44,9 @@ from trencher.core.planner.setup import kitchen
 from trencher.core.planner.whatif import Difference
 from trencher.core.session import Session, counted
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
-from trencher.core.units import dial_text
+from trencher.service.alarms import dial_now
 from trencher.service.devices import Instrument
+from trencher.service.live import live, trace
 from trencher.service.ovens import Tonight
 from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
 from trencher.service.roasts import Following, Levers
@@ -318,14 +319,6 @@ def _readings(session: Session) -> list[s.ReadingOut]:
     ]
 
 
-def _planned(session: Session) -> s.PlannedOut | None:
-    for event in session.log:
-        if event.kind == "put_in" and event.seq not in session.withdrawn:
-            planned = event.data.get("planned")
-            return None if planned is None else s.PlannedOut(**planned)
-    return None
-
-
 def senses(signs: Sequence[Sense]) -> list[s.SenseOut]:
     """What a cook without a thermometer goes by."""
     return [s.SenseOut.model_validate(sign, from_attributes=True) for sign in signs]
@@ -367,7 +360,7 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         pulled_min=session.pulled_min,
         carved_min=session.carved_min,
         closed=session.closed,
-        planned=_planned(session),
+        planned=None if session.planned is None else s.PlannedOut(**session.planned),
         verdict=_verdict(session),
         last_seq=session.last_seq,
         log=[
@@ -404,43 +397,6 @@ def instrument(i: Instrument) -> s.InstrumentOut:
 
 def _moment(seconds: float) -> datetime:
     return datetime.fromtimestamp(seconds, UTC)
-
-
-def _live(f: Following, instruments: Sequence[Instrument]) -> list[s.LiveOut]:
-    """What sits in the joint now, with what it showed last."""
-    found = []
-    for a in f.session.attached:
-        here = next((i for i in instruments if i.state.id == a.device), None)
-        if a.to_min is not None or here is None:
-            continue
-        for x in here.state.latest:
-            if x.channel == a.channel:
-                found.append(
-                    s.LiveOut(
-                        device=a.device, name=here.state.name, channel=a.channel, place=a.place,
-                        value_c=x.value, at=_moment(x.at), every_s=here.state.every_s,
-                        low=here.low, flag=f.live_flags.get((a.device, a.channel), ""),
-                    )
-                )  # fmt: skip
-    return found
-
-
-def _trace(f: Following) -> list[s.TraceOut]:
-    """What instruments showed in the joint, a point a minute at most: each stretch's newest."""
-    found: list[s.TraceOut] = []
-    last: dict[str, float] = {}
-    for r, flag in reversed(f.sent):
-        if r.place != "air" and last.get(r.place, 1e9) - r.minute >= TRACE_EVERY_MIN:
-            last[r.place] = r.minute
-            found.append(
-                s.TraceOut(
-                    minute=round(r.minute, 2), value_c=r.low_c, place=r.place, doubted=bool(flag)
-                )
-            )
-    return found[::-1]
-
-
-TRACE_EVERY_MIN = 1.0
 
 
 def next_step(one: Step) -> s.NextOut:
@@ -495,8 +451,8 @@ def outlook(
         planned_pull_min=f.planned.pull_min,
         hands_min=stands.hands_min,
         air_there_min=stands.air_there_min,
-        live=_live(f, instruments),
-        trace=_trace(f),
+        live=[s.LiveOut.model_validate(x, from_attributes=True) for x in live(f, instruments)],
+        trace=[s.TraceOut.model_validate(x, from_attributes=True) for x in trace(f)],
         slices=_slices(slices_of(o.walk.end)),
         map=_map(map_of),
         figure=figure(f.verdict),
@@ -526,12 +482,11 @@ def levers(
     following: Following, record: OvenRecord, base: Result, found: Sequence[Lever]
 ) -> s.LeversOut:
     """What going on comes to, and what would help."""
-    now = len(following.line.past.stages)
     return s.LeversOut(
         base=_lever_result(base),
         options=[
             s.LeverOut(
-                code=x.code, words=x.words, dial=_dial_now(following, record, x, now),
+                code=x.code, words=x.words, dial=dial_now(following, record, x),
                 gains=list(x.gains), costs=list(x.costs), result=_lever_result(x.result),
             )
             for x in found
@@ -549,19 +504,6 @@ def trouble(found: Trouble, offered: Levers, record: OvenRecord) -> s.TroubleOut
     )  # fmt: skip
 
 
-def _dial_now(following: Following, record: OvenRecord, lever: Lever, now: int) -> str:
-    """What the dial must show for a lever's first stage; "" for one that is not in the oven, and
-    where it stays as it is."""
-    if lever.method is None:
-        return ""
-    stage, before = lever.method.stages[now], following.line.past.stages[-1]
-    if not isinstance(stage, Oven) or (isinstance(before, Oven) and before.temp.c == stage.temp.c):
-        return ""
-    air = kitchen(following.roast).true_air(stage)
-    cooker = stage.cooker or following.roast.cooker
-    return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
-
-
 def _lever_result(r: Result) -> s.LeverResultOut:
     return s.LeverResultOut(
         pull_min=r.pull_min, pull_core_c=r.pull_core_c, peak_c=r.peak_c, end_min=r.end_min,
@@ -571,8 +513,7 @@ def _lever_result(r: Result) -> s.LeverResultOut:
 
 def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine | None:
     """A finished roast's line; None for one that never went in."""
-    planned = _planned(session)
-    if planned is None or session.method is None:
+    if session.planned is None or session.method is None:
         return None
     joint: dict[str, Any] = session.plan["joint"]
     return s.BookLine(
@@ -584,7 +525,7 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
         school=session.school,
         method=session.method,
         wanted_c=session.plan["wanted_c"],
-        planned=planned,
+        planned=s.PlannedOut(**session.planned),
         pulled_min=session.pulled_min,
         pulled_core_c=session.read_at_pull_c,
         read_peak_c=session.read_peak_c,

@@ -162,6 +162,12 @@ class Session(Folded):
         return None if self.pull_stage is None else self.ends.get(self.pull_stage)
 
     @property
+    def planned(self) -> Payload | None:
+        """What was promised when the door closed; None before, or without a way."""
+        went = [e for e in self.log if e.kind == "put_in" and e.seq not in self.withdrawn]
+        return went[0].data.get("planned") if went else None
+
+    @property
     def read_at_pull_c(self) -> float | None:
         """What its middle read at the take-out, or within minutes of it; None where nobody read."""
         core = [r for r in self.readings if r.place == "core"]

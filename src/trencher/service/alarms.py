@@ -9,11 +9,13 @@ from trencher.core.belief.agenda import Step, agenda
 from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import Oven
+from trencher.core.planner.levers import Lever
 from trencher.core.planner.setup import kitchen
 from trencher.core.units import dial_text
 from trencher.service.devices import DeviceService
 from trencher.service.planning import cooker_of
 from trencher.service.roasts import Following, RoastService
+from trencher.store.repository import OvenRecord
 
 
 @dataclass(frozen=True)
@@ -47,6 +49,25 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
     return sorted(found, key=lambda d: d.at)
 
 
+def dial_for(following: Following, record: OvenRecord, stage: Oven) -> str:
+    """What the dial must show for a stage, in its own marks."""
+    air = kitchen(following.roast).true_air(stage)
+    cooker = stage.cooker or following.roast.cooker
+    return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
+
+
+def dial_now(following: Following, record: OvenRecord, lever: Lever) -> str:
+    """What the dial must show for a lever's first stage; "" for one that is not in the oven, and
+    where it stays as it is."""
+    if lever.method is None:
+        return ""
+    past = following.line.past.stages
+    stage, before = lever.method.stages[len(past)], past[-1]
+    if not isinstance(stage, Oven) or (isinstance(before, Oven) and before.temp.c == stage.temp.c):
+        return ""
+    return dial_for(following, record, stage)
+
+
 def steps_of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Step]:
     """What comes next in one roast, in order."""
     session = following.session
@@ -55,12 +76,10 @@ def steps_of(following: Following, devices: DeviceService, roasts: RoastService)
         a.device in heard and a.place == "core" and a.to_min is None for a in session.attached
     )
     record = roasts.oven(session)
+    moved = cooker_of(record) if session.oven_id != session.plan["oven_id"] else None
 
     def dial(stage: Oven) -> str:
-        cooker = cooker_of(record) if session.oven_id != session.plan["oven_id"] else None
-        air = kitchen(following.roast).true_air(replace(stage, cooker=cooker))
-        cooker = cooker or following.roast.cooker
-        return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
+        return dial_for(following, record, replace(stage, cooker=moved))
 
     return agenda(
         following.line, following.planned, following.outlook, following.done, following.readings,

@@ -172,13 +172,20 @@ class _Seen:
         near &= tip[:, None] == tip[None, :]
         self.sd = np.hypot(model, AGE_SD_C_MIN * age) * np.sqrt(near.sum(axis=1))
         self._records: dict[Deviation, Floats] = {}
-        self.finer = np.zeros(len(readings))
-        nothing = np.zeros(self.size)
-        self.finer = self._shown_in(_walked(past, FINE), nothing) - self.shown(nothing)
+        self.refine(np.zeros(self.size))
+
+    def refine(self, theta: Floats) -> None:
+        """Add to every draw from now on what the fine grid changes for this one."""
+        fine = _walked(self.past, FINE, self._draw(theta))
+        self.finer = self._shown_in(fine, theta) - self._shown_in(self.record(theta), theta)
+
+    def _draw(self, theta: Floats) -> Deviation:
+        # Where the tip sits moves what is read, not the joint.
+        return replace(deviation(theta, self.past, self.doubt), probe_xi=0.0, later=0.0)
 
     def record(self, theta: Floats) -> Floats:
-        """The record of the draw. Where the tip sits moves what is read, not the joint."""
-        draw = replace(deviation(theta, self.past, self.doubt), probe_xi=0.0, later=0.0)
+        """The record of the draw."""
+        draw = self._draw(theta)
         if draw not in self._records:
             self._records[draw] = _walked(self.past, COARSE, draw)
         return self._records[draw]
@@ -239,6 +246,8 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
     flags = _flags(seen, theta)
     if (agreed := _agreeing(seen, flags)) is not None:
         # They agree with each other: it is another joint than was thought, if there is one.
+        near, seen.finer = seen.finer, np.zeros(len(used))
+        seen.refine(_fit(seen, agreed, loose=True)[0])
         wide, wide_hessian = _fit(seen, agreed, loose=True)
         # What the cook has looked at again is so, however little a joint would do it.
         now_flags = [
@@ -247,6 +256,7 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
         ]
         if not any(flag for flag, one in zip(now_flags, agreed, strict=True) if flag and one):
             return replace(_told(readings, wide, wide_hessian, now_flags), surprised=True)
+        seen.finer = near
     # A fit half-way between good and wrong readings flags none: a sudden jump is looked at as well.
     trusted = _before_the_jump(seen, theta, math.inf if any(flags) else SUDDEN_MIN)
     if trusted is not None:
