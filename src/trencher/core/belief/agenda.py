@@ -104,7 +104,8 @@ def agenda(
         steps += _tasks(stage, starts[n], end, found.now_min, done, last - n)
         if n < last and not nothing_to_do(line.plan, n):
             steps.append(_boundary(line, planned, found, n, end, dial))
-    if looks and found.look_min is not None:
+    # A look that would come after the take-out is none.
+    if looks and found.look_min is not None and found.look_min < found.pull_min:
         steps.append(Step(code="look", id=f"look:{found.looked_min:.0f}", due_min=found.look_min))
     if line.pulled_min is None:
         steps += _recheck(readings, found)
