@@ -20,6 +20,10 @@ def marks(site: Site) -> list[Any]:
     return list(site.house.roasts.session("sirloin").marks)
 
 
+def spots(site: Site) -> list[str]:
+    return [r.spot for r in site.house.roasts.session("sirloin").readings]
+
+
 def push(site: Site, value: float, channel: str = "1", unit: str = "C") -> None:
     reading = {"channel": channel, "value": value, "unit": unit}
     body = {"device": "kitchen-probe", "every_s": 5.0, "readings": [reading]}
@@ -293,3 +297,49 @@ def test_a_roast_nobody_ended_asks_what_became_of_it(page: Page, site: Site) -> 
     session = site.house.roasts.session("sirloin")
     assert session.pulled_min == pytest.approx(95, abs=1)
     assert session.status == "done"
+
+
+def test_a_place_has_the_cooks_own_name_and_the_lowest_counts(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_label("Where; empty is the middle").fill("by the bone")
+    page.get_by_label("Type a reading, from anywhere").fill("24")
+    page.get_by_role("button", name="Keep", exact=True).first.click()
+    soon(page, lambda: spots(site) == ["", "by the bone"])
+    said = page.get_by_text("The lowest counts")
+    expect(said).to_contain_text("the middle, 18°; by the bone")
+    expect(said).to_contain_text("more, about")
+    expect(page.get_by_text("measured, by the bone")).to_be_visible()
+    # What it is called is offered the next time.
+    expect(page.locator("#spots option[value='by the bone']")).to_have_count(1)
+
+
+def test_a_way_by_hand_has_its_hour_and_a_joint_may_have_gone_in_already(
+    page: Page, site: Site
+) -> None:
+    site.house.roasts.choose("sirloin", "220C 25min; 160C 14min/500g; rest tented 25min", None)
+    opened(page, f"{site.url}/fire/sirloin")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("It goes in at")
+    expect(page.get_by_text("switched on by")).to_be_visible()
+    expect(page.get_by_role("link", name="Another way")).to_have_attribute("href", "/ways/sirloin")
+    page.get_by_label("It went in already?").fill("soon")
+    page.get_by_role("button", name="Not measured: door closed").click()
+    expect(page.get_by_role("alert")).to_contain_text("18:40")
+    page.get_by_label("It went in already?").fill("20")
+    page.get_by_role("button", name="Not measured: door closed").click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Turn it down")
+    minute = site.house.roasts.minute(site.house.roasts.session("sirloin"))
+    assert minute == pytest.approx(20.0, abs=1.0)
+
+
+def test_the_book_says_why_there_is_nothing_to_compare(page: Page, site: Site) -> None:
+    prepared(site)
+    site.forward(1200)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("button", name="Thrown away").click()
+    expect(page).to_have_url(re.compile("/book$"))
+    row = page.get_by_role("row", name=re.compile("Sirloin for the supper"))
+    expect(row).to_contain_text("Thrown away: there is nothing to compare.")
+    row.get_by_role("link").first.click()
+    expect(page.get_by_text("Thrown away: there is nothing to compare.")).to_be_visible()
+    expect(page.get_by_text("Your word first")).to_have_count(0)

@@ -244,3 +244,16 @@ def test_a_climb_other_than_reckoned_makes_no_take_out_reading_wrong(beyond: flo
     readings += [reading(out + m, core(out + m) + beyond * min(m / 16.0, 1.0)) for m in (8, 16, 24)]
     found = follow(readings, out + 24.5, {1: out})
     assert found.flags == ("", "", "", "")
+
+
+def test_it_may_be_carved_until_it_is_too_cool_or_has_stood_as_long_as_it_may() -> None:
+    planned = walk(kitchen(PLAN))
+    out = planned.pull_min
+    line = timeline(planned, {0: 20.0, 1: out}, out + 10.0)
+    free = outlook(PLAN, line, [], out + 10.0, room_min=240.0)
+    assert free.carve_from_min is not None
+    assert out < free.carve_from_min < planned.end.minutes + 15.0
+    # A tented joint of this size is warm enough for the better part of an hour and more.
+    assert free.carve_from_min + 30.0 < free.carve_until_min < out + 180.0
+    strict = outlook(PLAN, line, [], out + 10.0, room_min=60.0)
+    assert strict.carve_until_min == pytest.approx(max(out + 60.0, free.carve_from_min))

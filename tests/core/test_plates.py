@@ -151,3 +151,10 @@ def test_those_who_are_not_named_eat_too() -> None:
     given_to = [*many.others, *(p.slice for p in many.plates if p.slice is not None)]
     assert len(given_to) == 39
     assert max(given_to.count(n) for n in range(8)) <= 5
+
+
+def test_on_an_even_joint_the_end_to_begin_at_does_not_change_its_mind() -> None:
+    for shift in (-0.6, 0.6):
+        even = (58.0, 57.5, 57.0, 57.0, 57.5 + shift, 58.0 + shift)
+        assert carved(*TABLE, centres=even).begin == "thick"
+    assert carved(*TABLE, centres=(70.0, 66.0, 60.0, 57.0, 57.0, 57.0)).begin == "thin"

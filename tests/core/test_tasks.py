@@ -167,3 +167,15 @@ def test_a_salt_crust_in_a_lidded_pot_heats_through_later() -> None:
     crust = go("200C salt crust 60min; rest open 10min")
     pot = go("200C salt crust lid 60min; rest open 10min")
     assert pot.pull_core_c < crust.pull_core_c - 0.2
+
+
+def test_many_doors_at_once_bring_the_air_no_lower_than_the_room() -> None:
+    doors = " + open at 10min" * 5 + " + add 3kg potatoes at 10min"
+    record = go(f"220C 30min{doors}; rest open 5min").end
+    air = record.record[: record.rows]
+    inside = air[air[:, 0] <= 30 * 60, 1]
+    assert inside.min() > Cooker().room_c
+    # Each still costs heat.
+    once = go("220C 30min + open at 10min; rest open 5min").end.record
+    at = 10.5 * 60
+    assert np.interp(at, air[:, 0], air[:, 1]) < np.interp(at, once[:45, 0], once[:45, 1]) - 30.0

@@ -20,6 +20,7 @@ from trencher.core.day.fixed import SLOT_MIN, Fixed, moments
 from trencher.core.day.joint_steps import joint_spans, joint_steps
 from trencher.core.day.order import running_order
 from trencher.core.method.notation import parse_method
+from trencher.core.method.schools import Thermometer
 
 
 def test_the_pinkest_is_carved_last_and_the_knife_is_put_down_once() -> None:
@@ -156,3 +157,17 @@ def test_doors_for_the_sides_make_a_joint_later_and_ask_for_no_hands() -> None:
     later = replace(joint, forecast=worked(str(opened), "house", **BEEF))
     assert later.forecast.pull_min > joint.forecast.pull_min + 0.5
     assert len(list(moments(later))) == len(list(moments(joint)))
+
+
+def test_without_a_thermometer_the_day_says_nothing_of_one() -> None:
+    joint = supper().joints[0]
+    oven = supper().room.oven(joint.oven)
+
+    def said(thermometer: Thermometer) -> str:
+        return " ".join(s.words for s in joint_steps(replace(joint, thermometer=thermometer), oven))
+
+    assert "probe into the thickest place" in said("leave-in")
+    assert "probe" not in said("spot")
+    assert "in the middle" in said("spot")
+    assert "probe" not in said("none")
+    assert "out, by the clock" in said("none")

@@ -98,7 +98,7 @@ def agenda(
             end = found.reached_min
         if by_clock and (n == line.current or n in found.gone):
             # What is overdue was due when it was due, whatever the forecast goes on from.
-            end = starts[n] + planned.stages[n].end_min - planned.stages[n].start_min
+            end = starts[n] + planned.stages[n].minutes
         if isinstance(stage, Sear) and n == line.current and found.now_min < end:
             steps += _faces(starts[n], end, sides, done, last - n)
         steps += _tasks(stage, starts[n], end, found.now_min, done, last - n)

@@ -37,7 +37,7 @@ from trencher.core.planner.doubt import (
     run_members,
     spread,
 )
-from trencher.core.planner.forward import Walk, walk
+from trencher.core.planner.forward import Walk, clock_min, walk
 from trencher.core.planner.rest import carve_window
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE, FINE, Grid
@@ -120,8 +120,8 @@ class Outlook:
     it never reaches its goal; what is shown is its heat going on. ``carve_from_min``,
     ``carve_until_min``: from when it climbs slowly enough, until when it may wait. ``surprise``:
     what readings that agree make of a joint that was thought otherwise, a sentence or "".
-    ``reached_min``: when the goal of the stage that is on was reached, where that is over and was
-    not said; ``gone``: as of the timeline, that counted in.
+    ``reached_min``: when the core reached what the stage that is on waits for, where nobody said
+    that it is over; ``gone``: as the timeline's, with what that stage is overdue.
     """
 
     now_min: float
@@ -510,7 +510,7 @@ def _late(
     roast: Roast, line: Timeline, nominal: Deviation, now_min: float
 ) -> tuple[Timeline, float | None]:
     """The timeline, and when the core reached what the stage that is on waits for, where that is
-    past, something is to be done then, and nobody said that it was done."""
+    past and nobody said that the stage is over; else the timeline as it is, and None."""
     here = line.plan.stages[line.current]
     goal = here.length.temp.c if isinstance(here.length, UntilCore) else None
     if goal is None or line.pulled_min is not None or line.current >= line.plan.pull_index:
@@ -524,12 +524,7 @@ def _late(
     if now_min - reached < LATE_MIN:
         return line, None
     k = kitchen(roast)
-    lengths = [
-        s.length.min if isinstance(s.length, Minutes)
-        else s.length.minutes(weight_kg=roast.joint.weight_kg, sides=k.sides)
-        if isinstance(s.length, Rate) else 0.0
-        for s in line.plan.stages
-    ]  # fmt: skip
+    lengths = [clock_min(s, k) or 0.0 for s in line.plan.stages]
     return overdue(line, now_min - reached, lengths), reached
 
 

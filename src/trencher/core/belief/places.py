@@ -72,15 +72,21 @@ def placed(readings: Sequence[Reading]) -> list[Reading]:
 def overruled(readings: Sequence[Reading]) -> list[bool]:
     """Which readings say nothing of the middle, because another place read about the same time was
     clearly colder."""
-    named = _named(readings) if any(r.spot for r in readings) else []
-    return [
-        r in named and any(
-            o.tip == r.tip and o.spot != r.spot
-            and abs(o.minute - r.minute) <= AT_ONCE_MIN and o.value_c < r.value_c - COLDER_C
-            for o in named
-        )
-        for r in readings
-    ]  # fmt: skip
+    spots: dict[tuple[int, str], list[Reading]] = {}
+    if any(r.spot for r in readings):
+        for r in _named(readings):
+            spots.setdefault((r.tip, r.spot), []).append(r)
+    above: set[int] = set()
+    for (tip, spot), own in spots.items():
+        minute, value = (np.array([getattr(r, of) for r in own]) for of in ("minute", "value_c"))
+        for (other_tip, other), theirs in spots.items():
+            if other_tip != tip or other == spot:
+                continue
+            for o in theirs:
+                near = np.abs(minute - o.minute) <= AT_ONCE_MIN
+                hotter = near & (value > o.value_c + COLDER_C)
+                above |= {id(own[i]) for i in np.flatnonzero(hotter)}
+    return [id(r) in above for r in readings]
 
 
 def places(readings: Sequence[Reading], record: Floats, half_mm: float) -> list[Place]:

@@ -121,7 +121,7 @@ def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple
         first, last = parts[0], parts[-1]
         cooker = getattr(last.stage, "cooker", None) or roast.cooker
         air = k.true_air(replace(stage, cooker=cooker)) if isinstance(stage, Oven) else None
-        length = planned.stages[i].end_min - planned.stages[i].start_min
+        length = planned.stages[i].minutes
         by_clock = isinstance(stage.length, (Minutes, Rate))
         spans.append(
             Span(

@@ -28,6 +28,7 @@ SEEN = {"browned": "brown", "crisped": "crisp"}
 """What is marked when a goal that only the cook can see is there."""
 STANDS = (Rest, Wait)
 SOON_MIN = 0.05
+"""The shortest a stage of a roast that goes on may be: what is over in this is over now."""
 NEAR_MIN = 12.0
 """A thing done so near to its minute is the plan's own, done then."""
 
@@ -70,7 +71,7 @@ def as_planned(planned: Walk, reported: Mapping[int, float], now_min: float) -> 
         if i in reported:
             ends[i] = reported[i]
         elif isinstance(result.stage.length, (Minutes, Rate)):
-            ends[i] = start + result.end_min - result.start_min
+            ends[i] = start + result.minutes
         else:
             break
         if ends[i] > now_min:
@@ -84,8 +85,8 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
     """The timeline at ``now_min``, from the planned walk and the stage ends someone reported.
 
     ``ends``: stage index → minute. A stage ends when someone says so, not when the plan did: a
-    turn-down that nobody reported is taken as missed, and is asked for. An unreported stage before
-    a reported one is taken to have ended as planned.
+    turn-down that nobody reported is taken as missed, and is asked for; the clock of what follows
+    runs all the same. An unreported stage before a reported one is taken to have ended as planned.
     """
     plan, _ = with_rest(planned.method)
     pull = planned.pull_index
@@ -94,7 +95,7 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
     start = 0.0
     current = 0
     for i, stage in enumerate(plan.stages):
-        planned_length = planned.stages[i].end_min - planned.stages[i].start_min
+        planned_length = planned.stages[i].minutes
         if isinstance(stage, Turn):
             # Turned over is when the stage before it ended.
             past.append(stage)
@@ -109,16 +110,16 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
             end = None
         current = i
         if end is None or end > now_min:
-            past.append(replace(stage, length=Minutes(max(now_min - start, 0.05))))
+            past.append(replace(stage, length=Minutes(max(now_min - start, SOON_MIN))))
             break
-        past.append(replace(stage, length=Minutes(max(end - start, 0.05))))
+        past.append(replace(stage, length=Minutes(max(end - start, SOON_MIN))))
         start = end
     left = _left_of_current(planned, plan, past, now_min - start)
     here = plan.stages[current]
     ahead = list(past)
     if isinstance(here, Sear):
         # Its faces share all of its time: it is not cut.
-        whole = planned.stages[current].end_min - planned.stages[current].start_min
+        whole = planned.stages[current].minutes
         ahead[-1] = replace(here, length=Minutes(max(whole, now_min - start)))
     tail = (*left, *plan.stages[current + 1 :])
     origins = (*range(current + 1), *(current for _ in left))
@@ -128,14 +129,10 @@ def timeline(planned: Walk, ends: Mapping[int, float], now_min: float) -> Timeli
         pulled = None
     whole_past = Method(tuple(past))
     line = Timeline(plan, whole_past, Method((*ahead, *tail)), origins, whole_past, current, pulled)
-    late = now_min - start - _long(planned, current)
+    late = now_min - start - planned.stages[current].minutes
     if current in ends or late <= 0.0 or not isinstance(here.length, (Minutes, Rate)):
         return line
-    return overdue(line, late, [_long(planned, n) for n in range(len(plan.stages))])
-
-
-def _long(planned: Walk, index: int) -> float:
-    return planned.stages[index].end_min - planned.stages[index].start_min
+    return overdue(line, late, [s.minutes for s in planned.stages])
 
 
 def overdue(line: Timeline, late_min: float, lengths: Sequence[float]) -> Timeline:
@@ -179,7 +176,7 @@ def ends_with(
     if not asked:
         return None
     start = sum(s.length.min for s in line.plain.stages[:-1] if isinstance(s.length, Minutes))
-    due = start + planned.stages[n].end_min - planned.stages[n].start_min
+    due = start + planned.stages[n].minutes
     by_clock = isinstance(here.length, (Minutes, Rate))
     return n if not by_clock or minute >= due - NEAR_MIN else None
 
@@ -251,6 +248,5 @@ def _left_of_current(
         return ()
     if not isinstance(here.length, (Minutes, Rate)):
         return (left_of(here, spent_min, here.length),)
-    result = planned.stages[current]
-    left = result.end_min - result.start_min - spent_min
-    return (left_of(here, spent_min, Minutes(left)),) if left > 0.05 else ()
+    left = planned.stages[current].minutes - spent_min
+    return (left_of(here, spent_min, Minutes(left)),) if left > SOON_MIN else ()

@@ -147,11 +147,9 @@ def _member(roast: Roast, draw: Deviation, by_clock: Method | None) -> Member:
 
 def by_the_clock(plan: Walk) -> Method:
     """The plan's stages by the minutes they take; the take-out's stage half as long again."""
-    stages = [
-        replace(s.stage, length=Minutes(max(s.end_min - s.start_min, 0.05))) for s in plan.stages
-    ]
+    stages = [replace(s.stage, length=Minutes(max(s.minutes, 0.05))) for s in plan.stages]
     i = plan.pull_index
-    length = plan.stages[i].end_min - plan.stages[i].start_min
+    length = plan.stages[i].minutes
     stages[i] = replace(stages[i], length=Minutes(max(LONGER * length, 1.0)))
     return Method(tuple(stages))
 

@@ -114,7 +114,7 @@ def late_cost(roast: Roast, plan: Walk) -> float:
         return 0.0
     stages = list(plan.method.stages)
     # The same stages, as long as they went; the last heated one ten minutes longer.
-    lengths = [s.end_min - s.start_min for s in plan.stages]
+    lengths = [s.minutes for s in plan.stages]
     lengths[plan.pull_index] += LATE_MIN
     for i in range(plan.pull_index + 1):
         stages[i] = replace(stages[i], length=Minutes(max(lengths[i], 1e-6)))

@@ -66,6 +66,11 @@ class StageResult:
     core_c: float
     surface_c: float
 
+    @property
+    def minutes(self) -> float:
+        """How long it went."""
+        return self.end_min - self.start_min
+
 
 @dataclass(frozen=True)
 class Walk:
@@ -160,12 +165,20 @@ def with_rest(method: Method) -> tuple[Method, list[Note]]:
     return Method((*method.stages, rest)), [note]
 
 
-def _seconds(stage: Stage, kitchen: Kitchen) -> float:
+def clock_min(stage: Stage, kitchen: Kitchen) -> float | None:
+    """Minutes a stage takes by the clock, written or by weight or side; None for a goal."""
     length = stage.length
     if isinstance(length, Minutes):
-        return length.min * 60.0
-    assert isinstance(length, Rate)
-    return length.minutes(weight_kg=kitchen.roast.joint.weight_kg, sides=kitchen.sides) * 60.0
+        return length.min
+    if isinstance(length, Rate):
+        return length.minutes(weight_kg=kitchen.roast.joint.weight_kg, sides=kitchen.sides)
+    return None
+
+
+def _seconds(stage: Stage, kitchen: Kitchen) -> float:
+    minutes = clock_min(stage, kitchen)
+    assert minutes is not None
+    return 60.0 * minutes
 
 
 def _unreachable(

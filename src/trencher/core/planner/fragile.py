@@ -105,7 +105,7 @@ def _with(method: Method, i: int, stage: Stage) -> Method:
 
 
 def _longer(method: Method, plan: Walk, i: int, by_min: float) -> Method:
-    spent = plan.stages[i].end_min - plan.stages[i].start_min
+    spent = plan.stages[i].minutes
     return _with(method, i, replace(method.stages[i], length=Minutes(spent + by_min)))
 
 
@@ -189,7 +189,7 @@ def _guests(method: Method, plan: Walk) -> list[_Case]:
         if blast
         else "Wrap it and keep it in the oven at its lowest heat; uncover to carve."
     )
-    spent = plan.stages[i].end_min - plan.stages[i].start_min
+    spent = plan.stages[i].minutes
     later = _with(method, i, replace(method.stages[i], length=Minutes(spent + GUESTS_MIN)))
     return [_Case("late_guests", i, f"the guests, {GUESTS_MIN:.0f} minutes late", guard, later)]
 

@@ -262,7 +262,7 @@ def delayed(
         went = walk(k).stages[tail[-1]]
         here = ahead.stages[tail[-1]]
         assert isinstance(here, Rest)
-        minutes = went.end_min - went.start_min + by_min
+        minutes = went.minutes + by_min
         stages = list(ahead.stages)
         for _ in range(2):
             stages[tail[-1]] = replace(here, how="wrapped", length=Minutes(round(minutes, 1)))

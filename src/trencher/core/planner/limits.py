@@ -61,7 +61,7 @@ def _by_colour(asked: Roast, limited: Roast, i: int, text: str, grid: Grid) -> t
     """The limited roast with stage ``i`` as long as the asked colour takes, and its sentence."""
     free = replace(asked, cooker=replace(asked.cooker, max_c=None))
     hot, there = walk_part(kitchen(free, grid), i + 1)
-    written = hot.end_min - hot.start_min
+    written = hot.minutes
     stages = list(limited.method.stages)
     stages[i] = replace(stages[i], length=Minutes(LONGEST_SHARE * written))
     k = kitchen(replace(limited, method=Method(tuple(stages))), grid)
@@ -69,7 +69,7 @@ def _by_colour(asked: Roast, limited: Roast, i: int, text: str, grid: Grid) -> t
     reached, here = walk_part(k, i + 1, _brown(there))
     if _brown(here) < _brown(there) - 1e-6:
         return limited, f"{text} It will not brown as much as written."
-    spent = reached.end_min - reached.start_min
+    spent = reached.minutes
     if spent < written + 0.5:
         return limited, text
     stages[i] = replace(stages[i], length=Minutes(round(spent, 1)))

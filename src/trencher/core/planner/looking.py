@@ -43,7 +43,7 @@ def at_their_minutes(plan: Walk, *, outcomes: bool = False) -> Method:
     those that end when something is brown, crisp or tender."""
     return Method(
         tuple(
-            replace(s.stage, length=Minutes(max(s.end_min - s.start_min, SHORTEST_MIN)))
+            replace(s.stage, length=Minutes(max(s.minutes, SHORTEST_MIN)))
             if by_core(s.stage) or (outcomes and isinstance(s.stage.length, UntilOutcome))
             else s.stage
             for s in plan.stages
@@ -57,7 +57,7 @@ def looked_at(method: Method, plan: Walk, thermometer: Thermometer) -> Method:
         return method
     stages: list[Stage] = []
     for stage, went in zip(method.stages, plan.stages, strict=False):
-        spent = went.end_min - went.start_min
+        spent = went.minutes
         if not by_core(stage):
             stages.append(stage)
         elif thermometer == "none":

@@ -143,8 +143,8 @@ def _boned(joint: Joint) -> Joint:
 def _doors(roast: Roast, plan: Walk) -> Roast:
     """Looked in again and again, half-way through the longest stage in the oven."""
     ovens = [i for i, s in enumerate(roast.method.stages) if isinstance(s, Oven)]
-    longest = max(ovens, key=lambda i: plan.stages[i].end_min - plan.stages[i].start_min)
-    spent = plan.stages[longest].end_min - plan.stages[longest].start_min
+    longest = max(ovens, key=lambda i: plan.stages[i].minutes)
+    spent = plan.stages[longest].minutes
     looks = tuple(
         Task("open", at_min=0.5 * spent + n * min(LOOK_EVERY_MIN, 0.1 * spent))
         for n in range(LOOKS)
