@@ -238,11 +238,8 @@ class Kitchen:
         if isinstance(stage, Oven):
             air = self.true_air(stage) + (d.oven_c if stage.cooker is None else d.other_oven_c)
             start = cooker.room_c if stage.cold else air if oven_c is None else oven_c
-            bare = "bones" if self.roast.joint.bones_on else "tin"
-            under: surface.Under = (
-                "liquid" if stage.liquid_ml is not None and stage.bed is None
-                else stage.bed or bare  # type: ignore[assignment]
-            )  # fmt: skip
+            bare: surface.Under = "bones" if self.roast.joint.bones_on else "tin"
+            under = stage.bed or ("liquid" if stage.liquid_ml is not None else bare)
             env = surface.oven_air(
                 cooker, air_c=air, from_c=start, door_s=0.0 if stage.cold else door_s,
                 ideal=phys.ideal_air, h_scale=d.heat, under=under, grill=stage.air == "grill",
