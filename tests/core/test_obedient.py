@@ -206,3 +206,14 @@ def test_a_blast_that_nobody_said_began_ends_at_its_minute_all_the_same() -> Non
     # Said later, it counts from when it was said to be.
     cook.ends[0] = reached + 6.0
     assert cook.agenda()[0].due_min == pytest.approx(reached + 18.0, abs=0.6)
+
+
+def test_what_the_core_decides_says_what_it_is_to_read_though_the_joint_stays_in() -> None:
+    cook = Cook(roast("115C until peak 57C; 240C 14min; rest open 20min"))
+    cook.now = 20.0
+    up, out, _ = cook.agenda()
+    assert (up.code, out.code) == ("turn_up", "out")
+    assert up.core_c == pytest.approx(cook.planned.stages[0].core_c, abs=0.2)
+    # The blast is by the clock, and the joint comes out after it.
+    assert out.due_min == pytest.approx(cook.planned.pull_min, abs=0.5)
+    assert cook.planned.pull_min == pytest.approx(up.due_min + 14.0, abs=0.5)

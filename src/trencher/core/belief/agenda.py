@@ -172,6 +172,9 @@ def _boundary(
         words=after.place if code == "to_place" and isinstance(after, Wait) else "",
         by_clock=isinstance(length, (Minutes, Rate)),
     )  # fmt: skip
+    if not step.by_clock and not step.eye:
+        # What the thermometer is to show when it is time.
+        step = replace(step, core_c=found.walk.stages[at].core_c)
     if n != planned.pull_index or line.pulled_min is not None:
         return step
     band = found.pull_band

@@ -75,6 +75,17 @@ describe('the one sentence', () => {
     expect(step.then).toBe('Out 18:31 to 18:39, at 46°.')
   })
 
+  it('says what is to be read where the core decides, though it stays in', () => {
+    const up = next('turn_up', 80, {
+      words: 'Turn it up to 245 °C',
+      done: 'Turned up',
+      stage: 0,
+      core_c: 39,
+    })
+    const step = nextStep(roast(), made([up, out, carve]), 60, 'C')
+    expect(step.shout).toBe('Turn it up to 245 °C in 20 min, about 18:20, at 39°.')
+  })
+
   it('says a task, and leaves what ends the stage within reach', () => {
     const step = nextStep(roast(), made([baste, out, carve]), 33, 'C')
     expect(step.shout).toBe('Baste it in 7 min, at 17:40.')

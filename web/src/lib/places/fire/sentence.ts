@@ -106,7 +106,9 @@ function shouted(step: Next, now: number, units: Units, clock: (minute: number) 
     const range = minutesRange(step.low_min - now, step.high_min - now)
     return `${step.words} in ${range}, about ${clock(step.due_min)}${core}.`
   }
-  return `${step.words} in ${duration(Math.max(Math.round(left), 1))}, at ${clock(step.due_min)}.`
+  const about = core === '' ? 'at' : 'about'
+  const minutes = duration(Math.max(Math.round(left), 1))
+  return `${step.words} in ${minutes}, ${about} ${clock(step.due_min)}${core}.`
 }
 
 function climb(outlook: Outlook, units: Units, clock: (minute: number) => string): string {
