@@ -267,3 +267,19 @@ def test_the_bell_wakes_from_any_thread() -> None:
     # In a thread of its own: a browser's loop may be at home in this one.
     with ThreadPoolExecutor(1) as apart:
         assert apart.submit(lambda: asyncio.run(listening())).result() is False
+
+
+def test_a_place_that_is_not_believed_does_not_count_as_the_lowest(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(50)
+    core = house.roasts.follow(roasting).outlook.core_c
+    for spot, over in (("deep", 0.0), ("by the bone", 6.0)):
+        house.roasts.read(roasting, core + over, core + over, "core", None, spot=spot)
+    names = [p.name for p in house.roasts.follow(roasting).places]
+    assert names == ["deep", "by the bone"]
+    clock.jump(8)
+    house.roasts.read(roasting, 3.0, 3.0, "core", None, spot="in the fat")
+    found = house.roasts.follow(roasting)
+    assert found.outlook.flags[-1]
+    assert [p.name for p in found.places] == ["deep", "by the bone"]

@@ -92,9 +92,12 @@ class Following:
 
     @cached_property
     def places(self) -> list[NamedPlace]:
-        """The places the cook named, the lowest first."""
+        """The places the cook named, where what was read is believed, the lowest first."""
         record = self.outlook.walk.end.record[: self.outlook.walk.end.rows]
-        return places(self.readings, record, size_of(self.roast.joint).thickness_mm / 2.0)
+        believed = [
+            r for r, flag in zip(self.readings, self.outlook.flags, strict=True) if not flag
+        ]
+        return places(believed, record, size_of(self.roast.joint).thickness_mm / 2.0)
 
     def at(self, minute: float) -> datetime:
         """The hour of a minute of the roast."""
