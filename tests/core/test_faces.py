@@ -10,7 +10,7 @@ import pytest
 from tests.kitchens import go, roast, sirloin
 from tests.reference.block import minutes_to_core
 from trencher.core.joint import Joint
-from trencher.core.outcome.outcomes import faces_of, rim_mm, slices_of
+from trencher.core.outcome.outcomes import crust_of, faces_of, rim_mm, slices_of
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import kitchen
 from trencher.core.thermal import conduction as kernel
@@ -244,6 +244,15 @@ def test_fat_slows_the_core_and_browns_first() -> None:
     lean, fat = (go("160C until 54C", joint=sirloin(fat_mm=mm)) for mm in (0.0, 15.0))
     assert fat.pull_min > lean.pull_min
     assert faces_of(fat.at_pull, rind=False).top > faces_of(fat.at_pull, rind=False).sides
+
+
+def test_a_fat_cap_colours_in_a_hot_start_not_in_five_minutes() -> None:
+    def minutes(air_c: int, fat_mm: float) -> float:
+        return go(f"{air_c}C until brown; rest open 5min", joint=sirloin(fat_mm=fat_mm)).pull_min
+
+    assert 10.0 < minutes(220, 8.0) < 25.0
+    assert minutes(200, 8.0) > minutes(220, 8.0) + 4.0
+    assert crust_of(go("220C 4min; rest open 5min", joint=sirloin(fat_mm=8.0)).at_pull) == 0.0
 
 
 def crisp(text: str, joint: Joint = LOIN) -> float:

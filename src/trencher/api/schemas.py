@@ -680,7 +680,8 @@ class AnswerBody(In):
 
 class AlarmOut(Out):
     """Something to be heard at ``at``. ``stage`` that ends, or ``mark`` that is set, when it is
-    reported ``done`` (the button's word); ``out``: the take-out itself."""
+    reported ``done`` (the button's word); ``out``: the take-out itself; ``loud`` goes before what
+    is not; from ``until`` on it is not heard any more."""
 
     roast_id: str
     name: str
@@ -693,6 +694,8 @@ class AlarmOut(Out):
     mark: str | None
     done: str
     out: bool
+    loud: bool
+    until: datetime | None
 
 
 class TraceOut(Out):
@@ -1092,6 +1095,7 @@ class ForecastOut(Out):
     even_fraction lie between; empty where bands were not computed."""
 
     stages: list[StageOut]
+    from_cold: bool
     size: SizeOut
     pull_min: Range80
     pull_core_c: float

@@ -119,6 +119,7 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
             )
             for x in f.stages
         ],
+        from_cold=isinstance(first := f.stages[0].stage, Oven) and first.cold,
         size=_size(f.size),
         pull_min=_range(f.pull_min, bands.pull_min if bands else None),
         pull_core_c=f.pull_core_c,

@@ -20,13 +20,14 @@ from trencher.store.repository import OvenRecord
 
 @dataclass(frozen=True)
 class Due:
-    """An alarm of a roast: whose it is, and when it is to be heard."""
+    """An alarm of a roast: whose it is, when it is to be heard and until when, if that ends."""
 
     roast_id: str
     name: str
     resting: bool
     alarm: Alarm
     at: datetime
+    until: datetime | None
 
 
 def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
@@ -43,9 +44,12 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
         if following.left_alone:
             continue
         found += [
-            Due(heading.id, heading.name, heading.status == "resting", a, following.at(a.due_min))
+            Due(
+                heading.id, heading.name, heading.status == "resting", a, following.at(a.due_min),
+                None if a.until_min is None else following.at(a.until_min),
+            )
             for a in of(following, devices, roasts)
-        ]
+        ]  # fmt: skip
     return sorted(found, key=lambda d: d.at)
 
 

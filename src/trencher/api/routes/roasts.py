@@ -232,6 +232,7 @@ def list_alarms(house: HouseDep) -> list[s.AlarmOut]:
             roast_id=d.roast_id, name=d.name, resting=d.resting, code=d.alarm.code, at=d.at,
             put_in_at=d.at - timedelta(minutes=d.alarm.due_min), words=d.alarm.words,
             stage=d.alarm.stage, mark=d.alarm.mark, done=d.alarm.done, out=d.alarm.out,
+            loud=d.alarm.loud, until=d.until,
         )
         for d in due(house.roasts, house.devices)
     ]  # fmt: skip

@@ -29,7 +29,8 @@ WARM_LOW_C, WARM_HIGH_C, WARM_MOST_MIN = 10.0, 54.0, 360.0
 class Alarm:
     """One alarm: a code that stays the same while it means the same, its minute, and its sentence
     with temperatures marked. ``stage`` that ends, or ``mark`` that is set, when it is reported
-    ``done`` (the button's word); ``loud``: not to be missed."""
+    ``done`` (the button's word); ``loud``: not to be missed. From ``until_min`` on it says nothing
+    any more: what it prepared for is due itself."""
 
     code: str
     due_min: float
@@ -39,6 +40,7 @@ class Alarm:
     done: str = ""
     mark: str | None = None
     loud: bool = False
+    until_min: float | None = None
 
 
 def alarms(
@@ -47,7 +49,8 @@ def alarms(
 ) -> list[Alarm]:  # fmt: skip
     """What is still to be heard, in order: the agenda's steps at their minutes, and warnings.
     ``answered``: id of a step → minute it was answered."""
-    todo = [a for s in steps for a in _of(s)]
+    out = min((s.due_min for s in steps if s.code == "out"), default=None)
+    todo = [a for s in steps for a in _of(s, out)]
     todo += [*_climb(line, found, wanted_c), *_warm(found)]
     kept = []
     for alarm in todo:
@@ -64,16 +67,20 @@ def alarms(
     return sorted(kept, key=lambda a: a.due_min)
 
 
-def _of(step: Step) -> list[Alarm]:
-    """A step as it is heard: when it is due, and what must not be missed some minutes before."""
+def _of(step: Step, out_min: float | None) -> list[Alarm]:
+    """A step as it is heard: when it is due, and what must not be missed some minutes before. A
+    look at the middle gives way to the take-out at ``out_min``."""
     told = Alarm(
         step.id, step.due_min, now_due(step), step.stage, step.code == "out", was_done(step),
-        step.mark, step.loud,
+        step.mark, step.loud, out_min if step.code == "look" else None,
     )  # fmt: skip
     if not step.loud:
         return [told]
     early = max(step.due_min - SOON_MIN, 0.0)
-    return [replace(told, code=f"soon:{step.id}", due_min=early, words=soon(step)), told]
+    ahead = replace(
+        told, code=f"soon:{step.id}", due_min=early, words=soon(step), until_min=step.due_min
+    )
+    return [ahead, told]
 
 
 def _climb(line: Timeline, found: Outlook, wanted_c: float) -> list[Alarm]:

@@ -78,7 +78,7 @@ def now_due(step: Step) -> str:
 
 def soon(step: Step) -> str:
     """What is heard some minutes before."""
-    at = "" if step.core_c is None else f", at {marked(step.core_c)}"
+    at = "" if step.core_c is None or step.by_clock else f", at {marked(step.core_c)}"
     return f"{to_do(step)} soon{at}: make room for it."
 
 

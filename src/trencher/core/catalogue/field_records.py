@@ -211,6 +211,10 @@ KITCHENS: tuple[dict[str, Any], ...] = (
         "method": "200C until brown", "measure": "minutes", "between": (35, 60),
     },
     {
+        "id": "brown-fat", "words": "a hot start colours a fat cap", "cut": "beef-sirloin-boned",
+        "kg": 2.0, "method": "220C until brown", "measure": "minutes", "between": (14, 30),
+    },
+    {
         "id": "rind", "words": "a dried rind blisters", "cut": "pork-loin-rind", "kg": 2.4,
         "method": "220C until crisp", "measure": "minutes", "between": (35, 60),
         "surface": "dried",

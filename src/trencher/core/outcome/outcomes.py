@@ -84,8 +84,8 @@ THERE = 0.6
 
 
 def on_scale(dose: float) -> float:
-    """1 − e^(−dose)."""
-    return 1.0 - math.exp(-dose)
+    """1 − e^(−dose); 0 for fat that is still moist, whose dose has not begun."""
+    return 1.0 - math.exp(-max(dose, 0.0))
 
 
 def loss_of(sim: Simulation) -> Loss:

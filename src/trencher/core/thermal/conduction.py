@@ -40,7 +40,7 @@ NO_NODE, FIXED_NODE, LUMP_NODE = 0.0, 1.0, 2.0
 
 # Slots of a coat: what lies on a face (fat, rind), and how it crisps.
 C_RESIST, C_FILM_REF, C_FILM_CAP, C_FEED, C_SEEP, C_CRISP_RATE, C_CRISP_C, C_CRISP_Z = range(8)
-C_BROWN, COAT_SIZE = 8, 9
+C_BROWN, C_MOIST_J, COAT_SIZE = 8, 9, 10
 
 # Slots of the constants of water, browning and the like (thermal.surface fills them).
 P_WATER, P_DRY_LIMIT, P_EXPEL_S, P_FILM_SHARE = 0, 1, 2, 3
@@ -57,6 +57,7 @@ REACHED, TIMED_OUT = 1, 0
 
 RECORD = 7  # time, air, surface, core, thin end, mean, bend (rise towards ξ² = 1 at the core)
 T_LOW, T_STEP, T_LAST = -45.0, 0.25, 1499
+FAT_DRIES_C = 95.0
 CP_WATER = 4190.0
 DRIFT_FROM_S, DRIFT_ZERO_S = 2400.0, 3600.0
 SIGMA = 5.670374e-8
@@ -740,7 +741,11 @@ def _brown_step(
                 face = max(face, node_c - par[P_PAN_DROP])
             elif coats[f, C_SEEP] > 0.0:
                 face += par[P_BUMPS] * (1.0 - touch) * max(0.0, hot - face)
-            if face > 50.0:
+            if brown[j, f] < 0.0:
+                # Fat still gives its own water: from −1 it comes to 0 with the heat that takes.
+                heat = law[j, f, 0] * max(0.0, law[j, f, 1] - FAT_DRIES_C)
+                brown[j, f] = min(0.0, brown[j, f] + heat * dt / coats[f, C_MOIST_J])
+            elif face > 50.0:
                 dry = 1.0
                 if pan:
                     dry = touch

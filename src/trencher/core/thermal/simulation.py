@@ -93,7 +93,7 @@ class Simulation:
             rim=np.full(faces, tables.water),
             film=np.zeros(faces) + (0.0 if film is None else film),
             Ts=np.full(faces, float(start_c)),
-            brown=np.zeros(faces),
+            brown=np.zeros(faces) - (coats[:, kernel.C_MOIST_J] > 0.0),
             crisp=np.zeros(faces),
             highest=np.full((nz, nr), float(start_c)),
             coats=coats.copy(),

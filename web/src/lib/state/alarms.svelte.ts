@@ -2,7 +2,7 @@
 
 import { http, want, type Alarm } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
-import { inQuiet, type Quiet } from '$lib/draw/alarm'
+import { inQuiet, ringingOf, type Quiet } from '$lib/draw/alarm'
 import { keepLocal, local } from '$lib/state/local'
 import { freshKey, queue } from '$lib/state/queue.svelte'
 import { entryOf, stillToHear, type Command } from '$lib/state/waiting'
@@ -24,12 +24,12 @@ class Alarms {
   canSound = $state(false)
   #context: AudioContext | null = null
   #sounded = 0
+  #answers = 0
   #saidOf = ''
 
-  /** What is to be heard now: the one that is longest due. */
+  /** What is to be heard now: what must not be missed first, else what is longest due. */
   get ringing(): Alarm | null {
-    const now = kitchen.now.getTime()
-    return this.all.find((a) => new Date(a.at).getTime() <= now) ?? null
+    return ringingOf(this.all, kitchen.now)
   }
 
   /** The next that is not due yet. */
@@ -39,8 +39,12 @@ class Alarms {
   }
 
   async fetch(): Promise<void> {
+    const answers = this.#answers
     try {
-      this.#all = await want(http.GET('/alarms'))
+      const found = await want(http.GET('/alarms'))
+      // Asked for before something was heard: it would ring once more.
+      if (answers !== this.#answers) return
+      this.#all = found
       keepLocal('alarms', this.#all)
     } catch {
       // Without the server the last known ones ring on.
@@ -49,6 +53,7 @@ class Alarms {
 
   /** Heard: silent on every screen. */
   async answer(alarm: Alarm): Promise<void> {
+    this.#answers += 1
     this.#all = this.#all.filter((a) => a.code !== alarm.code || a.roast_id !== alarm.roast_id)
     keepLocal('alarms', this.#all)
     globalThis.speechSynthesis?.cancel()
@@ -57,6 +62,7 @@ class Alarms {
     } catch {
       // A roast that is finished meanwhile has nothing to be heard.
     }
+    this.#answers += 1
     await this.fetch()
   }
 

@@ -58,6 +58,14 @@
   /** The slice that is looked at. */
   let open = $state<number | null>(null)
   const opened = $derived(open === null ? undefined : view?.slices[open])
+  /** When it last came out: after a blast that is later than its take-out. */
+  const out = $derived(
+    roast === null || roast.pulled_min === null
+      ? null
+      : (outlook?.stages.findLast(
+          (s) => s.kind !== 'rest' && s.kind !== 'turn' && s.end_min <= outlook.now_min,
+        )?.end_min ?? roast.pulled_min),
+  )
   const top = $derived(roast === null ? null : peaked(roast.readings, roast.pulled_min))
   const passes = $derived(
     outlook !== null &&
@@ -137,9 +145,7 @@
     <p class="quiet">Fetching the slices…</p>
   {:else}
     <p class="quiet">
-      {roast.name}{#if roast.pulled_min !== null && outlook !== null}, out at {at(
-          roast.pulled_min,
-        )}{/if}
+      {roast.name}{#if out !== null && outlook !== null}, out at {at(out)}{/if}
     </p>
     {#if outlook === null}
       <h1 class="shout sentence">How it will slice.</h1>

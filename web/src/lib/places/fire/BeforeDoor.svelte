@@ -45,6 +45,7 @@
     length === undefined ? null : new Date(carveAt(roast).getTime() - length * 60_000),
   )
   const first = $derived(forecast?.stages.find((s) => s.dial_c !== null))
+  const cold = $derived(forecast?.from_cold ?? false)
   const late = $derived(due !== null && due.getTime() < now.getTime())
   const heat = $derived(
     due === null ? null : new Date(due.getTime() - (roast.oven.preheat_min ?? 15) * 60_000),
@@ -92,9 +93,8 @@
 </h1>
 <p class="then">
   {#if first !== undefined && first.dial_c !== null}
-    The dial at {dial(first.dial_c, roast.oven.marks)}{#if heat !== null && !late}, switched on by {hour(
-        heat,
-      )}{/if}.
+    The dial at {dial(first.dial_c, roast.oven.marks)}{#if cold}, switched on as it goes in: the
+      oven is cold{:else if heat !== null && !late}, switched on by {hour(heat)}{/if}.
   {/if}
   {#if late && length !== undefined}
     Put in now, it is ready about {hour(new Date(now.getTime() + length * 60_000))}.

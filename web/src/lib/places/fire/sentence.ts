@@ -103,8 +103,10 @@ function shouted(step: Next, now: number, units: Units, clock: (minute: number) 
   }
   if (left < NOW_MIN) return `${step.words} now${core}.`
   if (step.low_min !== null && step.high_min !== null) {
-    const range = minutesRange(step.low_min - now, step.high_min - now)
-    return `${step.words} in ${range}, about ${clock(step.due_min)}${core}.`
+    const from = step.low_min - now
+    const range = minutesRange(from, step.high_min - now)
+    const when = from < 1 ? `within ${duration(Math.ceil(step.high_min - now))}` : `in ${range}`
+    return `${step.words} ${when}, about ${clock(step.due_min)}${core}.`
   }
   const about = core === '' ? 'at' : 'about'
   const minutes = duration(Math.max(Math.round(left), 1))
