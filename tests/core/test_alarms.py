@@ -58,6 +58,7 @@ def test_a_screen_that_loses_its_server_has_all_that_is_to_come() -> None:
 def test_the_take_out_has_an_early_warning() -> None:
     found = heard(40.0, {0: 20.0})
     assert found["out:1"].due_min - found["soon:out:1"].due_min == pytest.approx(5.0)
+    assert found["out:1"].words.startswith("Take it out now, at {c:4")
 
 
 def test_what_comes_before_the_take_out_is_heard_only_before_it() -> None:
@@ -71,7 +72,6 @@ def test_what_is_due_by_the_clock_names_no_core() -> None:
     found = told("200C 60min; rest open 8min", 20.0)
     assert found["soon:out:1"].words == "Take it out soon: make room for it."
     assert found["out:1"].words == "Take it out now."
-    assert found["out:1"].words.startswith("Take it out now, at {c:4")
 
 
 def test_a_look_stays_due_until_somebody_looks_and_nobody_need_with_a_tip_in() -> None:
