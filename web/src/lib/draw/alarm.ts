@@ -1,6 +1,5 @@
 // Alarms as hours and words.
 
-import type { Alarm } from '$lib/api/client'
 import { parseHour } from '$lib/units'
 
 /** Hours of the day in which nothing sounds, "22:00" to "07:00"; "" for none. */
@@ -15,13 +14,4 @@ export function inQuiet(quiet: Quiet, now: Date): boolean {
   const a = from[0] * 60 + from[1]
   const b = to[0] * 60 + to[1]
   return a <= b ? minute >= a && minute < b : minute >= a || minute < b
-}
-
-/** What is to be heard now: what must not be missed first, else what is longest due. A phone that
- * slept does not make up for what something later has overtaken. */
-export function ringingOf(alarms: Alarm[], now: Date): Alarm | null {
-  const due = alarms.filter(
-    (a) => new Date(a.at) <= now && (a.until === null || new Date(a.until) > now),
-  )
-  return due.find((a) => a.loud) ?? due[0] ?? null
 }

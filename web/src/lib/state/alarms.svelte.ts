@@ -2,10 +2,10 @@
 
 import { http, want, type Alarm } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
-import { inQuiet, ringingOf, type Quiet } from '$lib/draw/alarm'
+import { inQuiet, type Quiet } from '$lib/draw/alarm'
 import { keepLocal, local } from '$lib/state/local'
 import { freshKey, queue } from '$lib/state/queue.svelte'
-import { entryOf, stillToHear, type Command } from '$lib/state/waiting'
+import { entryOf, ringingOf, stillToHear, type Command } from '$lib/state/waiting'
 
 const FETCH_S = 20
 /** How often an alarm sounds again until it is answered, in seconds of this world. */

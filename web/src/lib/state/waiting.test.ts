@@ -1,6 +1,14 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Alarm, Outlook, Roast } from '$lib/api/client'
-import { entryOf, minuteOf, movedBy, stillToHear, withWaiting, type Entry } from './waiting'
+import {
+  entryOf,
+  minuteOf,
+  movedBy,
+  ringingOf,
+  stillToHear,
+  withWaiting,
+  type Entry,
+} from './waiting'
 
 const posted: { key: string; body: Record<string, unknown> }[] = []
 let answers: unknown[] = []
@@ -189,5 +197,27 @@ describe('the queue', () => {
     answers = [{ id: 'sirloin' }]
     await queue.flush()
     expect(posted[0]?.body.minute).toBe(150)
+  })
+})
+
+describe('what is heard when a phone wakes late', () => {
+  const at = (h: number, m = 0): Date => new Date(2026, 9, 3, h, m)
+  const alarm = (code: string, due: Date, loud: boolean, until: Date | null = null): Alarm =>
+    ({ code, at: due.toISOString(), loud, until: until?.toISOString() ?? null }) as Alarm
+  const look = alarm('look:1', at(14, 2), false, at(14, 45))
+  const soon = alarm('soon:out', at(14, 40), true, at(14, 45))
+  const out = alarm('out', at(14, 45), true)
+  const baste = alarm('baste', at(14, 10), false)
+
+  it('the take-out goes before what is longer due', () => {
+    expect(ringingOf([look, soon, out], at(14, 46))?.code).toBe('out')
+    expect(ringingOf([look, baste, soon, out], at(14, 46))?.code).toBe('out')
+    expect(ringingOf([look, baste], at(14, 46))?.code).toBe('baste')
+  })
+
+  it('what prepares for it only before it is due', () => {
+    expect(ringingOf([look, soon, out], at(14, 42))?.code).toBe('soon:out')
+    expect(ringingOf([soon], at(14, 46))).toBeNull()
+    expect(ringingOf([look, out], at(14))).toBeNull()
   })
 })

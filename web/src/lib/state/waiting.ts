@@ -152,3 +152,12 @@ export function stillToHear(alarms: Alarm[], entries: Entry[]): Alarm[] {
       ),
   )
 }
+
+/** What is to be heard now: what must not be missed first, else what is longest due. A phone that
+ * slept does not make up for what something later has overtaken. */
+export function ringingOf(alarms: Alarm[], now: Date): Alarm | null {
+  const due = alarms.filter(
+    (a) => new Date(a.at) <= now && (a.until === null || new Date(a.until) > now),
+  )
+  return due.find((a) => a.loud) ?? due[0] ?? null
+}
