@@ -7,9 +7,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.kitchens import HOT_THEN_LOW, roast
-from trencher.core.method.facts import facts_in
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import read_prose
+from trencher.core.method.prose.marks import marks_in
 from trencher.core.method.stages import Oven
 from trencher.core.planner.reckon import for_this_oven, reckon, verdict
 from trencher.core.thermal.cooker import Cooker
@@ -159,7 +159,7 @@ def test_any_words_are_read_without_a_fault_and_every_method_can_be_written(
 @given(st.text(max_size=200))
 @settings(max_examples=200)
 def test_any_text_at_all_is_read_without_a_fault(text: str) -> None:
-    facts = facts_in(text)
+    facts = marks_in(text)
     assert all(0 <= f.start < f.end <= len(text) for f in facts)
     read_prose(text, weight_kg=1.0)
 

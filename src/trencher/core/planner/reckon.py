@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.errors import NotationError, TrencherError
 from trencher.core.method.notation import parse_method
-from trencher.core.method.open_places import Choice, Open
 from trencher.core.method.prose import USUAL_RANGE_C, Place, Reading, read_prose
+from trencher.core.method.prose.asked import Choice, Open
 from trencher.core.method.stages import Method, Oven, Stage, celsius
 from trencher.core.planner.backward import take_out_for
 from trencher.core.planner.equivalence import equivalent_air

@@ -1,0 +1,270 @@
+"""The heat of a clause, and heats that change after, before or within a time."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+
+from trencher.core.method.prose.clauses import Clause
+from trencher.core.method.prose.drafts import Alternative, Draft
+from trencher.core.method.prose.heating import Heating
+from trencher.core.method.prose.heats import Heat, heat_of
+from trencher.core.method.prose.lengths import AT_WORD
+from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.state import Part, Said
+from trencher.core.method.stages import (
+    Length,
+    Minutes,
+    Oven,
+    Rate,
+    Sear,
+    Stage,
+    UntilOutcome,
+    celsius,
+)
+
+BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
+
+
+GRILL_C = 240.0
+
+
+def _alternative(code: str, words: str, stages: tuple[Stage, ...]) -> Alternative:
+    return Alternative(code, words, stages, "", len(stages))
+
+
+class Changes(Heating):
+    """The heat of a clause, and heats that change after, before or within a time."""
+
+    def _oven(self, clause: Clause) -> None:
+        acts = [a.kind for a in clause.acts]
+        if self._lowered_by(clause):
+            return
+        parts = self._parts(clause)
+        self._use(
+            *clause.acts, *clause.get("core", "until", "more", "first", "second", "remaining")
+        )
+        if clause.has("down", "up") and self._late_change(clause, parts):
+            return
+        if "grill" in acts and not any(p.heat for p in parts):
+            parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")))
+        if (
+            self.where == "before"
+            and any(a in ("roast", "back") for a in acts)
+            and clause.act != "preheat"
+        ):
+            self.where = "ready"
+        if not parts[0].heat and self._said_of_what_is_on(clause, parts):
+            return
+        if (
+            clause.has("at_end")
+            and self.drafts.last is None
+            and parts[-1].heat
+            and parts[-1].lengths
+        ):
+            # Said first, done last.
+            self.final, self.finally_said = parts[-1], clause
+            self._use(
+                *parts[-1].heat.marks, *clause.get("at_end"), *(x.mark for x in parts[-1].lengths)
+            )
+            return
+        for part in parts:
+            if part.heat is not None:
+                self._set_heat(part.heat, clause)
+            if (
+                self.heat is not None
+                and self.heat.air is None
+                and BLOWS.search(self._clause_text(clause))
+            ):
+                self.heat = replace(self.heat, air="fan")
+            if clause.has("grill") and self.heat is not None:
+                self.heat = replace(self.heat, air="grill")
+            if part.lengths:
+                self._first_of(clause, part)
+        if (
+            clause.has("back", "roast", "down", "up")
+            and self.where == "out"
+            and any(p.heat or p.lengths for p in parts)
+        ):
+            self.where = "oven"
+
+    def _said_of_what_is_on(self, clause: Clause, parts: list[Part]) -> bool:
+        """*This takes about 5 hours*, *the centre should read 60C*: of the stage before, no stage
+        of its own."""
+        lengths = [x for p in parts for x in p.lengths]
+        on = self.drafts.last_oven()
+        if on is None:
+            return False
+        by_clock = isinstance(on.stage.length, (Minutes, Rate))
+        if clause.has("takes") and not self.fresh and not by_clock:
+            on.marks += [x.mark for x in lengths]
+            self._use(*(x.mark for x in lengths), *clause.get("takes"))
+            return True
+        waits = any(re.match("un?til", self._word(m), re.I) for m in clause.get("until"))
+        if clause.acts or waits or len(lengths) != 1 or lengths[0].goal is None:
+            return False
+        self._ends_at(lengths[0])
+        return True
+
+    def _lowered_by(self, clause: Clause) -> bool:
+        """*Down by 40 degrees after the first 20 minutes at 220C*: a heat, its time, the next."""
+        by, temps, times = clause.get("by"), clause.get("temp"), clause.get("time")
+        if not (by and temps and times) or self.heat is not None:
+            return False
+        first = times[0]
+        heat = heat_of(temps[:1], self.kind, self.range_c, self.scale)
+        if heat is None or clause.role(first, self.text) not in ("after", "first"):
+            return False
+        self._set_heat(heat, clause)
+        self._add_oven([Said(first, Minutes(first.minutes))])
+        self._use(first, by[0], *clause.acts)
+        return self._lowered(clause, by[0], times[1:])
+
+    def _lowered(self, clause: Clause, by: Mark, times: Sequence[Mark]) -> bool:
+        assert self.heat is not None
+        up = -1.0 if clause.has("down") else 1.0
+        changed = celsius(round(self.heat.temp.c + up * by.amount, 1))
+        self._set_heat(Heat(changed, self.heat.air, (by,)), clause)
+        self._add_oven([Said(m, Minutes(m.minutes)) for m in times])
+        return True
+
+    def _first_of(self, clause: Clause, part: Part) -> None:
+        """Lengths of a heat; *the first 20 minutes* of a time said before are cut from it."""
+        one = part.lengths[0]
+        role = clause.role(one.mark, self.text) if one.mark.kind == "time" else ""
+        draft = self.drafts.last_oven()
+        if (
+            role in ("first", "last")
+            and part.heat is not None
+            and draft is not None
+            and len(part.lengths) == 1
+        ):
+            heat, was = part.heat, draft.stage
+            assert isinstance(was, Oven)
+            whole = self.drafts.minutes(was.length)
+            cut = one.mark.minutes
+            if role == "first" and whole is not None and not self._same_clause(draft, clause):
+
+                def hot(stage: Oven) -> Oven:
+                    return replace(stage, temp=heat.temp, air=heat.air)
+
+                if self.drafts.split(draft, cut, hot, lambda s: s, [one.mark, *heat.marks]):
+                    self._use(one.mark, *heat.marks)
+                    return
+        self._add_oven(part.lengths)
+
+    def _same_clause(self, draft: Draft, clause: Clause) -> bool:
+        return any(m in clause.marks for m in draft.marks)
+
+    def _late_change(self, clause: Clause, parts: list[Part]) -> bool:
+        """*Turn up to 220C for the last 20 minutes*, *after 20 minutes turn down to 160C*."""
+        times = clause.get("time")
+        mark = times[0] if times else None
+        role = clause.role(mark, self.text) if mark is not None else ""
+        heat = next((p.heat for p in parts if p.heat is not None), None)
+        if mark is None or heat is None:
+            return False
+        draft = self.drafts.last_oven()
+        if role == "before_end" and draft is None and self.final is None:
+            self.final, self.finally_said = (
+                Part(heat, [Said(mark, Minutes(mark.minutes))]),
+                clause,
+            )
+            self.within = True
+            self._use(mark, *heat.marks)
+            rest = [p for p in parts if p.heat is not heat and p.heat is not None]
+            for part in rest:
+                assert part.heat is not None
+                self._set_heat(part.heat, clause)
+                self._add_oven(part.lengths)
+            return True
+        if role in ("last", "before_end") and draft is not None:
+            assert isinstance(draft.stage, Oven)
+            whole = self.drafts.minutes(draft.stage.length)
+            self._use(mark, *heat.marks)
+            cut = None if whole is None else round(whole - mark.minutes, 2)
+            was = draft.stage
+            self._set_heat(heat, clause)
+            after = self._add_oven([Said(mark, Minutes(mark.minutes))])
+            if (
+                cut is not None
+                and cut > 0.0
+                and after is not None
+                and isinstance(was.length, Minutes)
+            ):
+                apart = (was, after.stage)
+                draft.stage = replace(was, length=Minutes(cut))
+                draft.others += [
+                    _alternative("last", "they belong to it", (draft.stage, after.stage)),
+                    _alternative("last", "they come after it", apart),
+                ]
+            return True
+        if role == "after" and mark.start < heat.marks[0].start:
+            after_it = [x for p in parts for x in p.lengths if x.mark is not mark]
+            if self.fresh or draft is None:
+                if self.heat is None:
+                    return False
+                self._add_oven([Said(mark, Minutes(mark.minutes))])
+            elif not self.drafts.split(
+                draft,
+                mark.minutes,
+                lambda s: s,
+                lambda s: replace(s, temp=heat.temp, air=heat.air),
+                [mark, *heat.marks],
+            ):
+                return False
+            elif not after_it:
+                self._use(mark, *heat.marks)
+                self.heat, self.fresh = heat, False
+                return True
+            self._use(mark, *heat.marks)
+            self._set_heat(heat, clause)
+            if after_it:
+                self._add_oven(after_it)
+            return True
+        return False
+
+    def _browned_in_the_oven(self, clause: Clause) -> bool:
+        """*Brown it: 10 minutes at 250C*: a heat no pan is given."""
+        words = self._clause_text(clause).casefold()
+        times, temps = clause.get("time"), clause.get("temp")
+        if not temps or re.search(r"\b(?:pan|hob|stove|skillet|side|sear|fry|seal)", words):
+            return False
+        return bool(times) and AT_WORD.match(self.text[times[-1].end : temps[0].start]) is not None
+
+    def _sear(self, clause: Clause) -> None:
+        self._use(*clause.acts, *clause.get("side", "brown", "until"))
+        times = clause.get("time", "rate")
+        if not times:
+            if self.where == "oven" and not clause.has("side"):
+                return
+            self.drafts.add(
+                Sear(UntilOutcome("brown")), [*clause.acts, *clause.get("side", "brown")]
+            )
+        else:
+            mark = times[0]
+            sides = clause.get("side")
+            per_side = mark.per == "side" or bool(sides)
+            length: Length = (
+                Rate(round(mark.minutes, 4), "side") if per_side else Minutes(mark.minutes)
+            )
+            draft = self.drafts.add(Sear(length), [*clause.acts, mark, *sides])
+            if mark.per != "side" and any("all" in self._word(s).casefold() for s in sides):
+                whole = Minutes(mark.minutes)
+                over = any(re.search(r"over|round", self._word(s), re.I) for s in sides)
+                if over:
+                    draft.stage = replace(draft.stage, length=whole)
+                first, second = (whole, Rate(mark.minutes, "side")) if over else (length, whole)
+                for x in (first, second):
+                    words = "each side" if isinstance(x, Rate) else "all of them together"
+                    draft.other("sides", words, replace(draft.stage, length=x))
+            self._use(mark)
+            self._ranged(draft, mark)
+        self.where = "pan"
+        rest = [p for p in self._parts(clause) if p.heat is not None]
+        for part in rest:
+            assert part.heat is not None
+            self._set_heat(part.heat, clause)
+            if part.lengths:
+                self._add_oven(part.lengths)

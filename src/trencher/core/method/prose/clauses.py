@@ -1,0 +1,212 @@
+"""Marks gathered into clauses: one thing done each, with what is said about it. Pure."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from trencher.core.method.prose.lexicon import ACT_KINDS
+from trencher.core.method.prose.marks import Mark
+
+ROLES = ("first", "last", "after", "every", "second", "remaining", "before")
+_NEAR = 26
+"""Letters within which a word such as *after* speaks of the number behind it."""
+_OVEN_NOUN = re.compile(r"^(?:in\s+(?:the|an?)\s+)?oven$", re.IGNORECASE)
+_WEAK = re.compile(
+    r"^(?:in\s+(?:the|an?)\s+oven|oven|allow|continue|give.*|start(?:ed)?|begin|finish(?:ed)?"
+    r"|carry\s+on|keep\s+going|go(?:es)?\s+(?:in|on))$", re.IGNORECASE,
+)  # fmt: skip
+_MEAT = re.compile(
+    r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
+    re.IGNORECASE,
+)
+BEFORE_END = re.compile(r"\s*(?:before|from)\s+the\s+end\b", re.IGNORECASE)
+DRESS = frozenset(("cover", "wrap", "tent", "lid", "bowl", "uncover"))
+ARGS = frozenset(("temp", "time", "rate"))
+JOINS = frozenset(("preheat", "down", "up", "back", "roast", "grill"))
+"""Acts that a verb of roasting goes on with: one clause."""
+
+
+@dataclass
+class Clause:
+    """What stands between two things done. ``acts`` in their order; ``sentence``: its number;
+    ``line``: whether it begins a line."""
+
+    sentence: int
+    line: bool
+    marks: list[Mark] = field(default_factory=list)
+    acts: list[Mark] = field(default_factory=list)
+
+    @property
+    def act(self) -> str:
+        """What is done: the last strong word, "" where none is said."""
+        kinds = [a.kind for a in self.acts]
+        strong = [k for k in kinds if k != "roast"]
+        if strong[-2:] == ["off", "rest"]:
+            return "off"
+        return strong[-1] if strong else kinds[-1] if kinds else ""
+
+    def has(self, *kinds: str) -> bool:
+        """Whether one of these is said."""
+        return any(m.kind in kinds for m in self.marks)
+
+    def get(self, *kinds: str) -> list[Mark]:
+        """What is said of these kinds, in order."""
+        return [m for m in self.marks if m.kind in kinds]
+
+    def role(self, mark: Mark, text: str) -> str:
+        """What the nearest word before a time makes of it: after, every, first, last …"""
+        i = self.marks.index(mark)
+        for before in reversed(self.marks[:i]):
+            if before.kind in ARGS or mark.start - before.end > _NEAR:
+                break
+            if before.kind in ROLES and not re.search(r"[,;:]", text[before.end : mark.start]):
+                prior = self.marks[: self.marks.index(before)]
+                if prior and prior[-1].kind == "after" and before.kind in ("first", "second"):
+                    return "after"
+                return before.kind
+        follow = text[mark.end : mark.end + 34].casefold()
+        if re.match(
+            r"\s*(?:before|from)\s+(?:the\s+end|it\s+(?:is\s+(?:done|due|ready)|comes\s+out)|time|you\s+take|taking)",
+            follow,
+        ):
+            return "before_end"
+        if re.match(
+            r"\s*(?:before|ahead|beforehand)\b(?!\s+(?:carv|serv|slic|you\s+carve))", follow
+        ):
+            return "before_in"
+        return ""
+
+
+def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
+    """The clauses of a text, in order."""
+    found: list[Clause] = []
+    now = Clause(0, True)
+
+    def close(*, sentence: bool, line: bool = False) -> None:
+        nonlocal now
+        if now.marks:
+            found.append(now)
+        now = Clause(now.sentence + sentence, line)
+
+    for mark in marks:
+        word = text[mark.start : mark.end]
+        if mark.kind == "end":
+            close(sentence=True, line=word == "\n")
+            continue
+        if mark.kind in ("then", "having", "before_that"):
+            close(sentence=False)
+        if mark.kind in ACT_KINDS:
+            ahead = _its_own_time(now, mark, text)
+            if ahead is not None and len(now.marks) == 1:
+                pass
+            elif ahead is not None:
+                now.marks.remove(ahead)
+                close(sentence=False)
+                now.marks.append(ahead)
+            elif _starts_anew(now, mark, word, text):
+                close(sentence=False)
+            now.acts.append(mark)
+        elif now.marks and _set_apart(now, mark, text[now.marks[-1].end : mark.start]):
+            close(sentence=False)
+        now.marks.append(mark)
+    close(sentence=True)
+    return found
+
+
+def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
+    """Whether a cover, a second time or *the last …*, after a comma, begins a clause of its own."""
+    if mark.kind == "time":
+        return "," in between and now.has("time") and (
+            now.has(*DRESS) or now.act in ("sear", "rest")
+        )  # fmt: skip
+    if now.act not in ("", *JOINS) or not re.search(r"[,;:]|\band\b", between):
+        return False
+    if mark.kind in ("last", "after"):
+        return now.has("time", "rate")
+    return mark.kind in DRESS and _whole(now) and not now.has("last")
+
+
+def _whole(now: Clause) -> bool:
+    """Whether a clause says already how long."""
+    return (
+        now.has("time", "rate")
+        or len(now.get("temp")) > 1
+        or (now.has("until") and now.has("temp", "brown", "crisp", "tender"))
+    )
+
+
+def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
+    """The time of *half an hour's rest*, where other things stand before it."""
+    last = now.marks[-1] if now.marks else None
+    if mark.kind not in ("rest", "sear") or last is None or last.kind != "time":
+        return None
+    if text[mark.start : mark.end].casefold() not in ("rest", "resting", "sear"):
+        return None
+    return last if re.fullmatch(r"['’]?s?['’]?\s*(?:of\s+)?", text[last.end : mark.start]) else None
+
+
+def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
+    """Whether an act begins a clause of its own."""
+    if not now.acts:
+        # A thing done after a heat or a time of its own: "20 minutes at 220C, turn down".
+        if any(BEFORE_END.match(text[m.end : mark.start]) for m in now.get("time")):
+            return False
+        apart = (
+            re.search(r"[,;:]|\band\b", text[now.marks[-1].end : mark.start]) if now.marks else None
+        )
+        if mark.kind == "rest" and apart is None:
+            return False
+        return (
+            now.has("temp", "time", "rate")
+            and mark.kind != "roast"
+            and not (now.has("after", "first", "last") and not now.has("temp"))
+        )
+    if now.act == "sear" and mark.kind == "sear":
+        return False
+    if mark.kind == "roast":
+        if _OVEN_NOUN.match(word):
+            return now.act == "sear" and now.has("time", "rate", "side", "brown")
+        if _WEAK.match(word):
+            return now.has(*ARGS) and now.act not in JOINS
+        return now.act not in JOINS
+    if (
+        now.act == "roast"
+        and not now.has(*ARGS)
+        and _WEAK.match(text[now.acts[-1].start : now.acts[-1].end])
+    ):
+        return False
+    if {mark.kind, now.act} <= {"rest", "out"} or (now.act == "carve" and mark.kind == "rest"):
+        return now.act != "rest" and now.has("temp", "time")
+    if now.act == "rest" and mark.kind in ("carve", "off", "fridge") and not now.has(*ARGS):
+        return False
+    if now.act == "rest" and mark.kind == "carve":
+        return False
+    return not (now.act == "off" and mark.kind == "rest" and not now.has(*ARGS))
+
+
+def about_something_else(clause: Clause, text: str) -> bool:
+    """Whether a clause is about a dish beside the joint, an ingredient or the head of a recipe."""
+    if clause.has("skip"):
+        return True
+    first = clause.marks[0]
+    title, _, below = text.lstrip().partition("\n")
+    if first.start < len(title) and below.strip() and not re.search(r"[\d.;:!,]", title):
+        return True
+    if (
+        not clause.acts
+        and first.kind in ("measure", "ml")
+        and clause.line
+        and not clause.has(*ARGS)
+    ):
+        return True
+    words = re.split(r"[.;\n]\s", text[: clause.marks[-1].end])[-1]
+    if clause.has("hob") and not clause.has("temp"):
+        return True
+    return (
+        clause.has("dish")
+        and clause.act in ("", "roast", "rest", "turn", "out", "back")
+        and not clause.has("roots")
+        and not _MEAT.search(words)
+    )

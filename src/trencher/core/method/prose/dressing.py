@@ -1,0 +1,196 @@
+"""What lies over, under and around the joint, from when to when."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+
+from trencher.core.method.notation import LIQUID_ML
+from trencher.core.method.prose.clauses import Clause
+from trencher.core.method.prose.heating import Heating
+from trencher.core.method.prose.heats import goal_of, of_core
+from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.state import Said, how_of
+from trencher.core.method.stages import Minutes, Oven, UntilCore, Verb
+from trencher.core.thermal.surface import Cover
+
+WORN = re.compile(
+    r"(?:un)?covered|under|out\s+of|with|in\s+foil|lidded|(?:tightly|well)\s", re.IGNORECASE
+)
+
+
+class Dressing(Heating):
+    """What lies over, under and around the joint, from when to when."""
+
+    def _dress(self, clause: Clause, later: Clause | None) -> None:
+        """What lies over, under and around it from here on; on a joint that is out or about to
+        rest it is the rest's cover."""
+        covers = clause.get("cover", "wrap", "tent", "lid", "bowl", "uncover")
+        resting = self.where == "out" or clause.act in ("rest", "out") or (
+            later is not None and later.act == "rest" and later.sentence == clause.sentence
+            and not clause.has("temp", "time", "rate")
+        )  # fmt: skip
+        if clause.act in ("sear", "fridge"):
+            covers = []
+        heats = clause.act in ("back", "up", "down", "preheat") or (
+            clause.act == "roast" and clause.has("temp", "time", "rate")
+        )
+        if covers and resting and not heats:
+            how = how_of(covers)
+            if how is not None:
+                self.rest_dress = (how, list(covers))
+            self._use(*covers)
+        elif covers and not self._timed_dress(clause, covers):
+            for mark in covers:
+                self._lay(mark)
+            self._use(*covers)
+            draft = self.drafts.last_oven()
+            alone = not clause.acts and not clause.has("temp", "time", "rate", "then")
+            behind = self.sentence == clause.sentence and WORN.match(self._word(covers[0]))
+            if draft is not None and alone and behind:
+                # "Roast for 3 hours, covered.": said behind, meant for what stands before it.
+                cover, pot = self.cover, self.pot
+                draft.change(
+                    lambda s: replace(s, cover=cover, pot=pot) if isinstance(s, Oven) else s
+                )
+                draft.marks += covers
+        for mark in clause.get("crust", "rack", "roots"):
+            if mark.kind == "crust":
+                self.cover = "salt crust"
+            elif not any(m.kind == "rack" for m in clause.marks) or mark.kind == "rack":
+                self.bed = "rack" if mark.kind == "rack" else "roots"
+            self._use(mark)
+        if clause.act != "pour" and not resting:
+            for mark in clause.get("ml"):
+                if re.search(
+                    r"\b(?:in|with|over)\s+(?:about\s+)?(?:an?\s+)?$",
+                    self.text[max(0, mark.start - 14) : mark.start],
+                    re.I,
+                ):
+                    self._soak(mark)
+
+    def _soak(self, mark: Mark) -> bool:
+        low, high = LIQUID_ML
+        if not low <= mark.amount <= high:
+            return False
+        self.liquid = round(mark.amount)
+        self._use(mark)
+        return True
+
+    def _lay(self, mark: Mark) -> None:
+        if mark.kind == "lid" or (
+            re.search(r"\blid\b", self._word(mark), re.I) and mark.kind == "cover"
+        ):
+            self.pot = self.cover == "salt crust"
+            self.cover = "salt crust" if self.pot else "lid"
+        elif mark.kind == "uncover":
+            self._was_covered(mark)
+            self.uncovered = True
+            self.cover, self.pot = None, False
+        elif self.cover is None:
+            self.cover = "covered"
+
+    def _dress_at_core(self, clause: Clause) -> bool:
+        """*To 195F, wrapping it at 165F*: a goal cut in two by what is laid on at the first."""
+        temps, draft = clause.get("temp"), self.drafts.last_oven()
+        covers = clause.get("cover", "wrap", "uncover", "lid")
+        if (
+            not covers
+            or clause.acts
+            or len(temps) != 1
+            or clause.has("time", "until")
+            or draft is None
+        ):
+            return False
+        length = draft.stage.length
+        if not isinstance(length, UntilCore) or (
+            not of_core(clause, temps, self.text, wants_core=True) and temps[0].temp is None
+        ):
+            return False
+        assert temps[0].temp is not None
+        if not temps[0].temp.c < length.temp.c:
+            return False
+        goal = goal_of(temps, "core")
+        stage = draft.stage
+        assert isinstance(stage, Oven)
+        on: Cover | None = None if covers[-1].kind == "uncover" else "covered"
+        marks = [*temps, *covers]
+        draft.stage = replace(stage, length=UntilCore(goal.temp), cover=None if on else "covered")
+        draft.marks += marks
+        self.drafts.add(replace(stage, cover=on, tasks=()), [*draft.marks])
+        self.cover = on
+        self._use(*marks)
+        return True
+
+    def _was_covered(self, mark: Mark) -> None:
+        """What is taken off was on, though nobody said so."""
+        taken = re.search(r"\b(lid|foil|cover)\b", self._word(mark), re.I)
+        ovens = [d for d in self.drafts.all if isinstance(d.stage, Oven)]
+        if taken is None or self.cover is not None or not ovens or self.uncovered:
+            return
+        if any(isinstance(d.stage, Oven) and d.stage.cover for d in ovens):
+            return
+        on: Cover = "lid" if taken[1].casefold() == "lid" else "covered"
+        for draft in ovens:
+            draft.change(lambda s: replace(s, cover=on) if isinstance(s, Oven) else s)
+            draft.marks.append(mark)
+
+    def _timed_dress(self, clause: Clause, covers: Sequence[Mark]) -> bool:
+        """*Covered for the first hour*, *uncover for the last 30 minutes*, *after 2 hours take the
+        foil off*: cuts the stage in two, or hangs a task where a goal ends it."""
+        times = [
+            m
+            for m in clause.get("time")
+            if clause.role(m, self.text) in ("first", "last", "after", "before_end")
+        ]
+        own = self._parts_peek(clause)
+        if not times or own:
+            return False
+        mark = times[-1]
+        role = clause.role(mark, self.text)
+        draft = self.drafts.last_oven()
+        opening = covers[-1].kind == "uncover"
+        marks = [mark, *covers]
+        if draft is None or (self.fresh and role in ("first", "after")):
+            if role in ("last", "before_end") and opening:
+                self.bare_last = (mark.minutes, marks)
+                self._use(*marks)
+                return True
+            if self.heat is None or role in ("last", "before_end"):
+                return False
+            if role == "first" and not opening:
+                self._lay(covers[-1])
+            self._use(*marks)
+            self._add_oven([Said(mark, Minutes(mark.minutes))])
+            self.cover = None if opening or role == "first" else "covered"
+            return True
+        assert isinstance(draft.stage, Oven)
+        whole = self.drafts.minutes(draft.stage.length)
+        first = mark.minutes if role in ("first", "after") else (whole or 0.0) - mark.minutes
+        bare_first = (role == "first") == opening
+        covered: Cover = self.cover or "covered"
+
+        def under(stage: Oven) -> Oven:
+            return replace(stage, cover=covered)
+
+        def bare(stage: Oven) -> Oven:
+            return replace(stage, cover=None, pot=False)
+
+        front, back = (bare, under) if bare_first else (under, bare)
+        if self.drafts.split(draft, first, front, back, marks):
+            self.cover = None if not bare_first else covered
+            self._use(*marks)
+            return True
+        if whole is None and role in ("first", "after"):
+            verb: Verb = "cover" if bare_first else "uncover"
+            if not bare_first:
+                draft.change(lambda s: replace(s, cover=covered) if isinstance(s, Oven) else s)
+            self.drafts.hang(draft, verb, "", mark.minutes, None, marks)
+            self._use(*marks)
+            return True
+        return False
+
+    def _parts_peek(self, clause: Clause) -> bool:
+        """Whether a clause says a heat of its own."""
+        return clause.has("temp", "rate")

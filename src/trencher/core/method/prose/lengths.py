@@ -1,0 +1,198 @@
+"""Heats and lengths of one clause, in the order of its words."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+from trencher.core.method.prose.clauses import Clause
+from trencher.core.method.prose.heats import (
+    Goal,
+    Heat,
+    goal_of,
+    group,
+    heat_of,
+    named_heat,
+    of_core,
+)
+from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.state import Part, Said, State
+from trencher.core.method.stages import (
+    Length,
+    Minutes,
+    Rate,
+    UntilCore,
+    UntilFalling,
+    UntilHeld,
+    UntilOutcome,
+    UntilPeak,
+    celsius,
+)
+
+WARM_C = 3.0
+
+
+AT = re.compile(
+    r"^\.?\s*(?:,\s*)?(?:(?:is|are)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|in|\(|@)?\s*(?:a\s+)?$",
+    re.I,
+)
+
+
+AT_WORD = re.compile(
+    r"^\s*(?:(?:is|are)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|@|\()\s*(?:a\s+)?$",
+    re.I,
+)
+
+
+HOLDS = re.compile(
+    r"^[\s,]*(?:and\s+)?(?:(?:holds?|held|keeps?|kept|stays?)\s+)?(?:it\s+)?(?:there\s+)?for\s*"
+    r"(?:at\s+least\s+)?$", re.IGNORECASE,
+)  # fmt: skip
+LESS = re.compile(r"\b(?:less|minus)\s+(?:about\s+)?$", re.IGNORECASE)
+
+
+FURTHER = re.compile(
+    r"^\s*,?\s*(?:and|plus)\s+(?:an?\s+)?(?:further\s+|another\s+|extra\s+)?$", re.IGNORECASE
+)
+
+
+EITHER = re.compile(r"[^.;\n]*,?\s+or\s+(?:for\s+)?(?:about\s+)?$", re.IGNORECASE)
+
+
+class Lengths(State):
+    """Heats and lengths of one clause, in the order of its words."""
+
+    def _parts(self, clause: Clause) -> list[Part]:
+        """Heats with their lengths, in the order of the words. Times with a role of their own
+        (every, after …) are left to who asked for them."""
+        parts = [Part(None, [])]
+        i = 0
+        while i < len(clause.marks):
+            mark = clause.marks[i]
+            i += 1
+            if mark in self.used and mark.kind in ("time", "rate", "temp", "ml"):
+                continue
+            if mark.kind == "temp":
+                side_by_side = group(clause, clause.marks.index(mark), self.text)
+                i = clause.marks.index(side_by_side[-1]) + 1
+                heated = self.heat is not None or any(p.heat for p in parts)
+                role = of_core(clause, side_by_side, self.text, wants_core=heated)
+                if role:
+                    self._goal(clause, parts, goal_of(side_by_side, role))
+                    continue
+                heat = heat_of(side_by_side, self.kind, self.range_c, self.scale)
+                if heat is not None:
+                    self._new_heat(parts, heat)
+            elif mark.kind == "word_heat" and not clause.has("temp"):
+                self._new_heat(parts, named_heat(mark, self.text))
+            elif mark.kind == "by" and (self.heat is not None or clause.has("temp")):
+                if self.heat is None:
+                    continue
+                up = -1.0 if clause.has("down") else 1.0
+                share = (
+                    5.0 / 9.0 if self.heat.temp.unit == "F" and "F" not in self._word(mark) else 1.0
+                )
+                changed = self.heat.temp.c + up * mark.amount * share
+                self._new_heat(parts, Heat(celsius(round(changed, 1)), self.heat.air, (mark,)))
+            elif mark.kind in ("time", "rate"):
+                self._timed(clause, parts, mark)
+            elif mark.kind in ("brown", "crisp", "tender", "falling"):
+                self._seen(clause, parts, mark)
+        return parts
+
+    def _new_heat(self, parts: list[Part], heat: Heat) -> None:
+        part = parts[-1]
+        before = part.lengths[-1].over if part.lengths else -1
+        between = self.text[before : heat.marks[0].start] if part.lengths else ""
+        said_after = bool(part.lengths) and (AT_WORD if part.heat else AT).match(between)
+        if part.heat is None and (not part.lengths or said_after):
+            if said_after and len(part.lengths) > 1:
+                moved = part.lengths.pop()
+                parts.append(Part(heat, [moved]))
+            else:
+                part.heat = heat
+        elif said_after:
+            # "20 minutes at 220C and 1 hour at 160C": the hour belongs to what follows it.
+            parts.append(Part(heat, [part.lengths.pop()]))
+        else:
+            parts.append(Part(heat, []))
+
+    def _timed(self, clause: Clause, parts: list[Part], mark: Mark) -> None:
+        length: Length = Minutes(round(mark.minutes, 4))
+        marks = clause.marks
+        i = marks.index(mark)
+        follow, plus = None, 0.0
+        if mark.kind == "rate":
+            assert mark.per is not None
+            follow = marks[i + 1] if i + 1 < len(marks) else None
+            if follow is not None and follow.kind == "plus":
+                plus = follow.minutes
+                self._use(follow)
+            length = Rate(round(mark.minutes, 4), mark.per, plus)
+        part = parts[-1]
+        before = part.lengths[-1] if part.lengths else None
+        if before is not None and before.goal is not None and HOLDS.match(
+            self.text[before.mark.end : mark.start]
+        ) and isinstance(before.length, UntilCore):  # fmt: skip
+            before.length = UntilHeld(before.length.temp, mark.minutes)
+            self._use(mark)
+            return
+        while i and marks[i - 1].kind == "more":
+            i -= 1
+        prior = self.text[marks[i - 1].end : mark.start] if i else ""
+        after = marks.index(mark) + 1
+        ahead = marks[after].kind if after < len(marks) else ""
+        added = (
+            FURTHER.match(prior) and ahead != "temp" and i and marks[i - 1].kind in ("temp", "rate")
+        ) or re.match(r"\s*(?:over|extra|on\s+top|besides)\b", self.text[mark.end :], re.I)
+        if before is not None and added and isinstance(before.length, Rate) and mark.kind == "time":
+            before.length = replace(before.length, plus_min=mark.minutes)
+            self._use(mark)
+            return
+        role = clause.role(mark, self.text)
+        idle = role == "after" and (before is not None or not (clause.acts or clause.has("temp")))
+        less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
+        if less or idle or role in ("every", "before_end", "before_in"):
+            return
+        if before is not None and before.goal is None and ahead != "temp" and EITHER.match(
+            self.text[before.over : mark.start]
+        ):  # fmt: skip
+            before.either = (*before.either, mark)
+            return
+        part.lengths.append(Said(mark, length, end=follow.end if plus and follow else -1))
+
+    def _goal(self, clause: Clause, parts: list[Part], goal: Goal) -> None:
+        if goal.role == "climb":
+            self._use(*goal.marks, *clause.get("climb"))
+            ends = re.search(r"\b(?:ends?|peaks?|finish\w*)\b", self._clause_text(clause), re.I)
+            if not (ends and (self.fresh or any(p.heat for p in parts))):
+                return
+            length: Length = UntilPeak(goal.temp)
+        elif goal.role == "hold" and clause.get("time"):
+            minutes = clause.get("time")[-1]
+            last = self.drafts.last_oven()
+            if last is not None and isinstance(last.stage.length, UntilCore) and (
+                goal.temp.c > last.stage.length.temp.c + WARM_C
+            ):  # fmt: skip
+                # Kept warm: the oven's heat, above what the middle has reached.
+                self._new_heat(parts, Heat(goal.temp, None, goal.marks))
+                return
+            self._use(minutes)
+            length = UntilHeld(goal.temp, minutes.minutes)
+        else:
+            length = UntilCore(goal.temp)
+        parts[-1].lengths.append(Said(goal.marks[-1], length, goal))
+
+    def _seen(self, clause: Clause, parts: list[Part], mark: Mark) -> None:
+        i = clause.marks.index(mark)
+        waits = any(m.kind == "until" for m in clause.marks[:i]) or mark.kind == "falling"
+        so_far = [
+            x for x in parts[-1].lengths if isinstance(x.length, (Minutes, Rate, UntilOutcome))
+        ]
+        if not waits:
+            return
+        if so_far:
+            self._use(mark)
+            return
+        length: Length = UntilFalling() if mark.kind == "falling" else UntilOutcome(mark.kind)  # type: ignore[arg-type]
+        parts[-1].lengths.append(Said(mark, length))

@@ -1,0 +1,125 @@
+"""Clauses turned into stages, one after another."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+
+from trencher.core.method.prose.changes import Changes
+from trencher.core.method.prose.clauses import Clause, about_something_else
+from trencher.core.method.prose.dressing import Dressing
+from trencher.core.method.prose.rests import Rests
+from trencher.core.method.prose.tasks import VERBS, Tasks
+from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling
+
+
+class Reader(Dressing, Tasks, Rests, Changes):
+    """Clauses turned into stages, one after another."""
+
+    def read(self) -> None:
+        """Walk the clauses in their order."""
+        for n, clause in enumerate(self.clauses):
+            if about_something_else(clause, self.text):
+                self.aside.append(clause)
+                continue
+            so_far = len(self.drafts.all)
+            self._clause(n, clause)
+            if clause.has("before_that") and 0 < so_far < len(self.drafts.all):
+                new = self.drafts.all[so_far:]
+                self.drafts.all[:] = [*new, *self.drafts.all[:so_far]]
+            if clause.has("having") and 0 < so_far < len(self.drafts.all):
+                # "…, having started it at 220C": told last, done before.
+                new = self.drafts.all[so_far:]
+                self.drafts.all[so_far - 1 :] = [*new, self.drafts.all[so_far - 1]]
+            self.sentence = clause.sentence
+        last = self.drafts.last_oven()
+        if (
+            self.within
+            and self.final is not None
+            and last is not None
+            and isinstance(last.stage.length, Minutes)
+        ):
+            left = last.stage.length.min - self.final.lengths[0].mark.minutes
+            if left > 0.0:
+                last.stage = replace(last.stage, length=Minutes(round(left, 1)))
+        if self.final is not None and self.finally_said is not None and self.final.heat is not None:
+            self._set_heat(self.final.heat, self.finally_said)
+            self._add_oven(self.final.lengths)
+        self._rest_comes_last()
+        self._no_rest_between()
+        self._give_up_hung()
+
+    def _clause(self, n: int, clause: Clause) -> None:
+        act = clause.act
+        if clause.has("cold"):
+            self.cold = True
+            self.used += clause.get("cold")
+        if clause.has("total") and clause.get("time") and act != "sear":
+            if not (self._before_it_is_on() and (self.fresh or clause.has("temp"))):
+                self._total(clause)
+                return
+            self._use(*clause.get("total"))
+        if act == "chill" or (act == "carve" and self.where != "out"):
+            self.used += clause.get("chill")
+            return
+        if act == "fridge":
+            self._wait(clause)
+            return
+        later = self.clauses[n + 1] if n + 1 < len(self.clauses) else None
+        if self._dress_at_core(clause):
+            return
+        self._dress(clause, later)
+        if act in VERBS and not (act == "turn" and self.where == "pan" and not clause.has("temp")):
+            self._task(clause, VERBS[act])
+        elif act == "sear" and not self._browned_in_the_oven(clause):
+            self._sear(clause)
+        elif act == "sear":
+            self._oven(clause)
+        elif act == "off":
+            self._off(clause)
+        elif act == "out" or (act == "rest" and clause.has("out") and clause.has("temp")):
+            self._out(clause)
+        elif self._rests(clause):
+            self._rest(clause)
+        elif act in (
+            "",
+            "preheat",
+            "down",
+            "up",
+            "back",
+            "roast",
+            "grill",
+            "rest",
+            "carve",
+            "turn",
+        ):
+            self._oven(clause)
+
+    def _no_rest_between(self) -> None:
+        """*Rest it while the oven heats*: nobody knows for how long, and it is cold inside."""
+        drafts = self.drafts.all
+        for n in range(len(drafts) - 2, 0, -1):
+            rest = drafts[n].stage
+            if not isinstance(drafts[n - 1].stage, Sear) or not isinstance(rest, Rest):
+                continue
+            told = any(m.kind == "falling" for m in drafts[n].marks)
+            if isinstance(rest.length, UntilFalling) and not told:
+                self._lose(drafts.pop(n).marks)
+
+    def _rest_comes_last(self) -> None:
+        """A rest that is told of first, as on a card, is had after the heat."""
+        drafts = self.drafts.all
+        if len(drafts) < 2 or not drafts[0].marks or not drafts[1].marks:
+            return
+        ends = max(m.end for m in drafts[0].marks)
+        between = self.text[
+            ends : min((m.start for m in drafts[1].marks if m.start > ends), default=ends)
+        ]
+        if re.search(r"\bthen\b|\bafter", between, re.I):
+            return
+        if isinstance(drafts[0].stage, Rest) and not isinstance(drafts[-1].stage, Rest):
+            drafts.append(drafts.pop(0))
+
+    def _give_up_hung(self) -> None:
+        for *_, spoken in self.hung:
+            self._lose(spoken)

@@ -1,0 +1,130 @@
+"""What a reading knows at a place of the text."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from trencher.core.catalogue.cookers import CookerKind
+from trencher.core.method.notation import LONGEST_MIN
+from trencher.core.method.prose.clauses import Clause, clauses_of
+from trencher.core.method.prose.drafts import Draft, Drafts
+from trencher.core.method.prose.heats import Goal, Heat, scale_of
+from trencher.core.method.prose.marks import Mark, marks_in
+from trencher.core.method.stages import Bed, Length, Off, Oven, Verb
+from trencher.core.thermal.surface import Cover, RestHow
+
+Where = Literal["before", "ready", "oven", "pan", "out"]
+
+
+@dataclass
+class Said:
+    """A length with the mark it stands in, and its place among the clause's words."""
+
+    mark: Mark
+    length: Length
+    goal: Goal | None = None
+    end: int = -1
+    either: tuple[Mark, ...] = ()
+
+    @property
+    def over(self) -> int:
+        """Where its words end."""
+        return max(self.end, self.mark.end)
+
+
+@dataclass
+class Part:
+    """A heat and the lengths that go with it, within a clause."""
+
+    heat: Heat | None
+    lengths: list[Said]
+
+
+def takes_time(mark: Mark) -> bool:
+    """False for a time no stage can have: it is left, and listed."""
+    return mark.kind not in ("time", "rate") or (
+        mark.low_min > 0.0 and mark.high_min <= LONGEST_MIN
+    )
+
+
+def how_of(covers: Sequence[Mark]) -> RestHow | None:
+    """How a rest is covered by what is laid over it; None where nothing is said."""
+    kinds = {m.kind for m in covers}
+    if "bowl" in kinds:
+        return "bowl"
+    if "wrap" in kinds:
+        return "wrapped"
+    if kinds & {"tent", "cover", "lid"}:
+        return "tented"
+    return "open" if "uncover" in kinds else None
+
+
+class State:
+    """What a reading knows at a place of the text."""
+
+    def __init__(
+        self, text: str, kind: CookerKind, weight_kg: float | None, range_c: tuple[float, float]
+    ) -> None:
+        self.text, self.kind, self.weight_kg, self.range_c = text, kind, weight_kg, range_c
+        self.marks = [m for m in marks_in(text) if takes_time(m)]
+        self.scale = scale_of(self.marks)
+        self.clauses = clauses_of(text, self.marks)
+        self.used: list[Mark] = []
+        self.aside: list[Clause] = []
+        self.heats: list[Heat] = []
+        self.homeless = False
+        """A length or a goal stood where no heat had been said."""
+        self.drafts = Drafts(weight_kg)
+        self.heat: Heat | None = None
+        self.fresh = False
+        """The heat was set and no stage had it yet."""
+        self.where: Where = "before"
+        self.cover: Cover | None = None
+        self.uncovered = False
+        """It was said to lie open."""
+        self.pot = False
+        self.bed: Bed | None = None
+        self.liquid: float | None = None
+        self.cold = False
+        self.fan_drop_c = 0.0
+        self.sentence = -1
+        self.total: Mark | None = None
+        self.hung: list[tuple[Verb, str, float | None, float | None, str, list[Mark]]] = []
+        self.final: Part | None = None
+        self.within = False
+        """Whether what is done last belongs to the time said for all."""
+        self.finally_said: Clause | None = None
+        self.bare_last: tuple[float, list[Mark]] | None = None
+        """The last minutes uncovered, of a time that is still to be said."""
+        self.off: Draft | None = None
+        """Switched off for a time that is still to be said."""
+        self.rest_dress: tuple[RestHow, list[Mark]] | None = None
+
+    def _oven(self, clause: Clause) -> None:
+        """A clause about the heat: its own module's work."""
+        raise NotImplementedError
+
+    def _soak(self, mark: Mark) -> bool:
+        """Liquid around it from here on."""
+        raise NotImplementedError
+
+    def _use(self, *marks: Mark) -> None:
+        self.used += [m for m in marks if m not in self.used]
+
+    def _word(self, mark: Mark) -> str:
+        return self.text[mark.start : mark.end]
+
+    def _clause_text(self, clause: Clause) -> str:
+        return self.text[clause.marks[0].start : clause.marks[-1].end]
+
+    def _lose(self, spoken: Sequence[Mark]) -> None:
+        self.used = [m for m in self.used if m not in spoken]
+
+    def _before_it_is_on(self) -> bool:
+        return not any(isinstance(d.stage, (Oven, Off)) for d in self.drafts.all)
+
+    def _total(self, clause: Clause) -> None:
+        self.total = clause.get("time")[0]
+        self._use(self.total, *clause.get("total"))

@@ -1,0 +1,170 @@
+"""Things done to the joint while it is on: basted, turned, added, poured."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+from trencher.core.method.notation import LONGEST_MIN, LONGEST_WORDS
+from trencher.core.method.prose.clauses import Clause
+from trencher.core.method.prose.heating import Heating
+from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.state import Said
+from trencher.core.method.stages import Minutes, Turn, Verb
+
+LIQUIDS = re.compile(r"\b(stock|wine|water|cider|beer|ale|broth|milk)\b", re.IGNORECASE)
+
+
+MIX = re.compile(r"[^\w\s'’,&-]")
+
+
+VERBS: dict[str, Verb] = {
+    "baste": "baste",
+    "turn": "turn",
+    "add": "add",
+    "pour": "pour",
+    "check": "check",
+}
+
+
+class Tasks(Heating):
+    """Things done to the joint while it is on: basted, turned, added, poured."""
+
+    def _task(self, clause: Clause, verb: Verb) -> None:
+        act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
+        if verb == "add" and self.where == "before" and not clause.has("time"):
+            return
+        roles = {m: clause.role(m, self.text) for m in clause.get("time")}
+        own = [
+            m
+            for m, role in roles.items()
+            if role in ("every", "after", "last", "before_end", "first")
+        ]
+        own = [m for m in own if m.start > act.start or roles[m] in ("after", "before_end")]
+        words = self._task_words(act) if verb in ("add", "pour") else ""
+        marks = [act, *clause.get("every", "after", "half_way")]
+        spoken = [act]
+        at = every = None
+        role = ""
+        for m in own:
+            role = roles[m]
+            marks.append(m)
+            spoken.append(m)
+            if role == "every":
+                every = max(1.0, m.minutes)
+            elif role in ("after", "first"):
+                i = clause.marks.index(m)
+                at = m.minutes * (2.0 if i and clause.marks[i - 1].kind == "second" else 1.0)
+            else:
+                at = -m.minutes
+        if verb == "pour":
+            amount = clause.get("ml") or self._from_the_list(clause)
+            begins = at is None and every is None and self._before_it_is_on()
+            if amount and begins and self._soak(amount[0]):
+                self._use(act)
+                self._go_on(clause, own)
+                return
+            spoken += amount
+            self._use(*amount)
+        if any(m.minutes > LONGEST_MIN for m in own):
+            self._go_on(clause, own)
+            return
+        half = clause.has("half_way")
+        if clause.has("every_now") or (
+            verb in ("baste", "check") and at is None and every is None and not half
+        ):
+            self._use(act, *clause.get("every_now"))
+            self._go_on(clause, own)
+            return
+        if (
+            roles
+            and role == "after"
+            and own
+            and self.fresh
+            and self.heat is not None
+            and verb == "turn"
+        ):
+            # "After 20 minutes turn it over": the heat so far was for so long.
+            self._use(*own, act)
+            self._add_oven([Said(own[0], Minutes(own[0].minutes))])
+            self.drafts.add(Turn(), [act])
+            self._go_on(clause, own)
+            return
+        self._use(*marks)
+        again = [m for m in own if roles[m] == "after"]
+        if len(again) > 1:
+            for m in again[:-1]:
+                self.hung.append((verb, words, m.minutes, None, "", [act, m]))
+        if verb == "turn" and at is None and every is None and not half:
+            if self.drafts.last_oven() is not None:
+                self.drafts.add(Turn(), [act])
+            self._go_on(clause, own)
+            return
+        mode = (
+            "half"
+            if half and at is None and every is None
+            else "last"
+            if at is not None and at < 0
+            else ""
+        )
+        later = [
+            m for m in clause.get("time", "rate", "temp") if m not in own and m not in self.used
+        ]
+        draft = self.drafts.last_oven()
+        begins = verb in ("add", "pour") and at is None and every is None and not mode
+        if self.fresh or draft is None or later or begins or len(again) > 1:
+            self.hung.append((verb, words, at, every, mode, spoken))
+            self._go_on(clause, own)
+        else:
+            self._hang(draft, verb, words, at, every, mode, spoken)
+
+    def _from_the_list(self, clause: Clause) -> list[Mark]:
+        """*Pour over the stock*: how much of it stands in the list above."""
+        said = LIQUIDS.search(self.text[clause.acts[-1].end : clause.acts[-1].end + 30])
+        if said is None:
+            return []
+        return [
+            m for c in self.aside for m in c.get("ml")
+            if said[1].casefold() in self.text[m.end :].split("\n", 1)[0].casefold()
+        ][:1]  # fmt: skip
+
+    def _go_on(self, clause: Clause, own: Sequence[Mark]) -> None:
+        """What is left of a clause about a task belongs to the heat."""
+        if any(m not in own and m not in self.used for m in clause.get("time", "rate", "temp")):
+            self._oven(clause)
+
+    def _task_words(self, act: Mark) -> str:
+        stops = (
+            "after",
+            "every",
+            "time",
+            "half_way",
+            "last",
+            "first",
+            "temp",
+            "then",
+            "rate",
+            "roast",
+            "rest",
+            "cover",
+            "wrap",
+            "tent",
+            "lid",
+            "uncover",
+            "end",
+        )
+        end = next(
+            (m.start for m in self.marks if m.start >= act.end and m.kind in stops), len(self.text)
+        )
+        cut = re.search(r"[.;,!?\n]", self.text[act.end : end])
+        end = act.end + cut.start() if cut else end
+        raw = MIX.sub(" ", self.text[act.end : end])
+        words = re.sub(
+            r"^(?:the|in|some)\s+|\s+(?:for|about|the|at|and|with|in)$", "", " ".join(raw.split())
+        )
+        while (
+            shorter := re.sub(r"\s+(?:for|about|the|at|and|with|in|over|another)$", "", words)
+        ) != words:
+            words = shorter
+        words = re.split(r"\b(?:at|every)\s+\d", words)[0].strip(" ,-'’")
+        return words[:LONGEST_WORDS].strip()
