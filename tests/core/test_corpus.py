@@ -16,7 +16,6 @@ from trencher.core.method.stages import Method, Oven, Rest, Sear
 SENTENCES, RECIPES = sentences(), sentences("recipes")
 ASKED = (
     "Tent it and let it rest till the thermometer stops rising.",
-    "Let it rest under foil for thirty minutes before it is carved, after 90 minutes at 180C.",
 )
 """What is asked about instead of read."""
 

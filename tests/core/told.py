@@ -19,6 +19,7 @@ from trencher.core.method.stages import (
     UntilOutcome,
     celsius,
 )
+from trencher.core.thermal.surface import RestHow
 
 Draw = Callable[[st.SearchStrategy[str]], str]
 HOURS = {60: "an hour", 90: "an hour and a half", 75: "an hour and a quarter", 30: "half an hour"}
@@ -109,7 +110,7 @@ def told(draw: st.DrawFn) -> tuple[str, Method]:
     if by_clock and draw(st.booleans()):
         stages.append(Off(Minutes(draw(minutes))))
     if draw(st.booleans()):
-        how = draw(st.sampled_from(("open", "tented", "wrapped", "bowl")))
+        how: RestHow = draw(st.sampled_from(("open", "tented", "wrapped", "bowl")))
         stages.append(Rest(Minutes(draw(st.sampled_from((10.0, 15.0, 30.0)))), how))
     clauses = [said(draw, s, n) for n, s in enumerate(stages)]
     joint = draw(st.sampled_from((". ", ", then ", "; ", ". Then ")))

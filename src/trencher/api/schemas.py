@@ -290,6 +290,7 @@ class ReckonBody(WishBody):
         }
     )  # fmt: skip
     text: Annotated[str, Field(min_length=1, max_length=6000)]
+    answers: Annotated[dict[str, Annotated[int, Field(ge=0, le=50)]], Field(max_length=50)] = {}
 
 
 class OwnMethodBody(In):
@@ -1252,17 +1253,19 @@ class OpenOut(Out):
 
 
 class PlaceOut(Out):
-    """A stretch of the text."""
+    """A stretch of the text; ``stages``: which of the method's it became a part of."""
 
     start: int
     end: int
     text: str
+    stages: list[int]
 
 
 class ReckoningOut(Out):
     """A text read and worked out; ``result`` null where nothing in it heats."""
 
     method: str | None
+    stages: list[str]
     result: ReckonedOut | None
     opens: list[OpenOut]
     read: list[PlaceOut]

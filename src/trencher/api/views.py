@@ -18,6 +18,7 @@ from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import Sense
 from trencher.core.catalogue.troubles import Trouble
 from trencher.core.joint import Size
+from trencher.core.method.prose import Place
 from trencher.core.method.stages import (
     Method,
     Minutes,
@@ -259,9 +260,14 @@ def reckoning(found: Reckoning, wanted_c: float) -> s.ReckoningOut:
             )
             for a in found.answers
         ],
-        read=[s.PlaceOut(start=p.start, end=p.end, text=p.text) for p in reading.read],
-        left=[s.PlaceOut(start=p.start, end=p.end, text=p.text) for p in reading.left],
+        stages=[] if reading.method is None else [str(x) for x in reading.method.stages],
+        read=[_place(p) for p in reading.read],
+        left=[_place(p) for p in reading.left],
     )  # fmt: skip
+
+
+def _place(p: Place) -> s.PlaceOut:
+    return s.PlaceOut(start=p.start, end=p.end, text=p.text, stages=list(p.stages))
 
 
 LINE_FROM_C, LINE_TO_C, LINE_STEP_C = 60.0, 260.0, 10.0

@@ -35,7 +35,7 @@ def write_reckoning(found: Reckoning) -> dict[str, Any]:
 
 
 def _place(p: Place) -> dict[str, Any]:
-    return {"start": p.start, "end": p.end, "text": p.text}
+    return {"start": p.start, "end": p.end, "text": p.text, "stages": list(p.stages)}
 
 
 def _reckoned(r: Reckoned) -> dict[str, Any]:

@@ -243,9 +243,9 @@ def differences(wish: Wish, method: str) -> tuple[Difference, ...]:
 
 
 @lru_cache(maxsize=64)
-def reckoned(wish: Wish, text: str) -> Reckoning:
-    """A recipe's words for this joint and oven."""
-    return reckon(text, wish.roast(ANY_METHOD))
+def reckoned(wish: Wish, text: str, answers: tuple[tuple[str, int], ...] = ()) -> Reckoning:
+    """A recipe's words for this joint and oven, with what was answered to its questions."""
+    return reckon(text, wish.roast(ANY_METHOD), dict(answers))
 
 
 @lru_cache(maxsize=256)

@@ -84,7 +84,8 @@ def what_if(house: HouseDep, body: s.MethodBody) -> list[s.DifferenceOut]:
 def reckon_text(house: HouseDep, body: s.ReckonBody) -> s.ReckoningOut:
     """A recipe's words, a label or a rule: how it is read, and what it would do here."""
     wish = _wish(house, body)
-    return views.reckoning(reckoned(wish, body.text), wish.wanted_c)
+    found = reckoned(wish, body.text, tuple(sorted(body.answers.items())))
+    return views.reckoning(found, wish.wanted_c)
 
 
 @router.post("/roast-file")

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import re
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.errors import NotationError, TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import USUAL_RANGE_C, Place, Reading, read_prose
-from trencher.core.method.prose.asked import Choice, Open
+from trencher.core.method.prose.asked import Choice, Open, answered
 from trencher.core.method.stages import Method, Oven, Stage, celsius
 from trencher.core.planner.backward import take_out_for
 from trencher.core.planner.equivalence import equivalent_air
@@ -82,26 +84,42 @@ def read_anything(text: str, roast: Roast) -> tuple[Reading, bool]:
             range_c=(cooker.min_c or low, cooker.max_c or high),
         )  # fmt: skip
         return found, False
-    return Reading(method, (Place(0, len(text), text),), (), ()), True
+    return Reading(method, _stretches(text), (), ()), True
 
 
-def reckon(text: str, roast: Roast) -> Reckoning:
-    """Read ``text`` for this roast's joint and oven (its own method is not used)."""
+def _stretches(text: str) -> tuple[Place, ...]:
+    """The stages of our own notation, where they stand in it."""
+    found = []
+    for n, m in enumerate(re.finditer(r"[^;]+", text)):
+        words = m.group().strip()
+        start = m.start() + len(m.group()) - len(m.group().lstrip())
+        found.append(Place(start, start + len(words), words, (n,)))
+    return tuple(found)
+
+
+def reckon(text: str, roast: Roast, answers: Mapping[str, int] | None = None) -> Reckoning:
+    """Read ``text`` for this roast's joint and oven (its own method is not used).
+
+    ``answers``: code of an open question → which of its choices; the first where none is said. A
+    code or a number that is not among them is passed over: the text may have changed meanwhile.
+    """
     reading, notation = read_anything(text, roast)
     if reading.method is None:
         return Reckoning(reading=reading, result=None, answers=())
     opens = (*reading.opens, *(() if notation else _air_unsaid(reading.method, roast)))
-    answers = tuple(
+    found = tuple(
         Answer(
             code=o.code, question=o.question, gap=o.gap,
             choices=tuple(reckon_method(c.words, c.method, roast) for c in o.choices),
         )
         for o in opens
     )  # fmt: skip
+    said = answers or {}
+    chosen = [o.choices[n].method for o in opens if 0 < (n := said.get(o.code, 0)) < len(o.choices)]
     return Reckoning(
         reading=reading,
-        result=reckon_method("", reading.method, roast),
-        answers=answers,
+        result=reckon_method("", answered(reading.method, chosen), roast),
+        answers=found,
     )
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import dataclasses
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Rate, Sear, Stage
@@ -36,6 +38,29 @@ class Open:
 def swapped(method: Method, index: int, stage: Stage) -> Method:
     """The method with one stage in another's place."""
     return Method((*method.stages[:index], stage, *method.stages[index + 1 :]))
+
+
+def answered(method: Method, chosen: Sequence[Method]) -> Method:
+    """The method with several answers taken at once. An answer that leaves every stage in its place
+    changes its own; of those that change how many there are, the last holds alone."""
+    whole = [c for c in chosen if len(c.stages) != len(method.stages)]
+    if whole:
+        return whole[-1]
+    stages = list(method.stages)
+    for choice in chosen:
+        for n, (now, was) in enumerate(zip(choice.stages, method.stages, strict=True)):
+            if now != was:
+                stages[n] = _merged(stages[n], was, now)
+    return Method(tuple(stages))
+
+
+def _merged(here: Stage, was: Stage, now: Stage) -> Stage:
+    """One stage changed by an answer, what another answer changed in it kept."""
+    if type(here) is not type(was) or type(now) is not type(was):
+        return now
+    fields = (f.name for f in dataclasses.fields(now))
+    changed = {f: getattr(now, f) for f in fields if getattr(now, f) != getattr(was, f)}
+    return replace(here, **changed)
 
 
 def hot_start(method: Method, weight_kg: float | None) -> list[Open]:

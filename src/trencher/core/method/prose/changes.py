@@ -24,6 +24,7 @@ from trencher.core.method.stages import (
     celsius,
 )
 
+BROWNS = re.compile(r"sear|brown|fry(?!ing)|colou?r|seal", re.IGNORECASE)
 BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
 
 
@@ -236,6 +237,9 @@ class Changes(Heating):
     def _sear(self, clause: Clause) -> None:
         self._use(*clause.acts, *clause.get("side", "brown", "until"))
         times = clause.get("time", "rate")
+        if not times and not any(BROWNS.search(self._word(a)) for a in clause.acts):
+            # "Heat a frying pan": nothing is in it yet.
+            return
         if not times:
             if self.where == "oven" and not clause.has("side"):
                 return

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from trencher.core.method.prose.lexicon import ACT_KINDS
 from trencher.core.method.prose.marks import Mark
@@ -22,6 +22,13 @@ _MEAT = re.compile(
     re.IGNORECASE,
 )
 BEFORE_END = re.compile(r"\s*(?:before|from)\s+the\s+end\b", re.IGNORECASE)
+AHEAD = re.compile(
+    r"\s*(?:before|ahead|beforehand)\b"
+    r"(?!\s+(?:you\s+|it\s+is\s+|it['’]s\s+)?(?:carv|serv|slic))", re.IGNORECASE,
+)  # fmt: skip
+"""A time before the joint goes in, not before it is carved."""
+LISTED = re.compile(r"^\s*(?:[-•*–·]\s*)?(?:\d+(?![\d.)])|[¼½¾⅓⅔])")
+"""The beginning of a line of ingredients: a number that numbers no step."""
 DRESS = frozenset(("cover", "wrap", "tent", "lid", "bowl", "uncover"))
 ARGS = frozenset(("temp", "time", "rate"))
 JOINS = frozenset(("preheat", "down", "up", "back", "roast", "grill"))
@@ -73,7 +80,8 @@ class Clause:
         ):
             return "before_end"
         if re.match(
-            r"\s*(?:before|ahead|beforehand)\b(?!\s+(?:carv|serv|slic|you\s+carve))", follow
+            r"\s*(?:before|ahead|beforehand)\b(?!\s+(?:carv|serv|slic|you\s+carve|it\s+is\s+(?:carv|serv)))",
+            follow,
         ):
             return "before_in"
         return ""
@@ -90,7 +98,12 @@ def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
             found.append(now)
         now = Clause(now.sentence + sentence, line)
 
-    for mark in marks:
+    for n, mark in enumerate(marks):
+        if mark.kind == "after" and now.act == "rest" and now.has("time") and (
+            [m.kind for m in marks[n + 1 : n + 3]] in (["time", "temp"], ["rate", "temp"])
+        ):  # fmt: skip
+            # "Rest 20 minutes after an hour at 190C": told last, done before.
+            mark = replace(mark, kind="having")
         word = text[mark.start : mark.end]
         if mark.kind == "end":
             close(sentence=True, line=word == "\n")
@@ -121,6 +134,8 @@ def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
         return "," in between and now.has("time") and (
             now.has(*DRESS) or now.act in ("sear", "rest")
         )  # fmt: skip
+    if mark.kind == "uncover" and now.has("after") and now.has("temp"):
+        return True
     if now.act not in ("", *JOINS) or not re.search(r"[,;:]|\band\b", between):
         return False
     if mark.kind in ("last", "after"):
@@ -156,7 +171,7 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         apart = (
             re.search(r"[,;:]|\band\b", text[now.marks[-1].end : mark.start]) if now.marks else None
         )
-        if mark.kind == "rest" and apart is None:
+        if mark.kind in ("rest", "sear") and apart is None:
             return False
         return (
             now.has("temp", "time", "rate")
@@ -200,6 +215,9 @@ def about_something_else(clause: Clause, text: str) -> bool:
         and clause.line
         and not clause.has(*ARGS)
     ):
+        return True
+    line = text[: first.start].rsplit("\n", 1)[-1] + text[first.start : first.end]
+    if LISTED.match(line) and not clause.acts and not clause.has(*ARGS) and "\n" in text:
         return True
     words = re.split(r"[.;\n]\s", text[: clause.marks[-1].end])[-1]
     if clause.has("hob") and not clause.has("temp"):

@@ -16,7 +16,8 @@ from trencher.core.method.stages import Minutes, Oven, UntilCore, Verb
 from trencher.core.thermal.surface import Cover
 
 WORN = re.compile(
-    r"(?:un)?covered|under|out\s+of|with|in\s+foil|lidded|(?:tightly|well)\s", re.IGNORECASE
+    r"(?:un)?covered|under|lid(?!\s+off)|foil\s+o(?:n|ver)|out\s+of|with|in\s+foil|lidded|(?:tightly|well)\s",
+    re.IGNORECASE,
 )
 
 
@@ -58,8 +59,10 @@ class Dressing(Heating):
         for mark in clause.get("crust", "rack", "roots"):
             if mark.kind == "crust":
                 self.cover = "salt crust"
+                self.worn["cover"] = [mark]
             elif not any(m.kind == "rack" for m in clause.marks) or mark.kind == "rack":
                 self.bed = "rack" if mark.kind == "rack" else "roots"
+                self.worn["bed"] = [mark]
             self._use(mark)
         if clause.act != "pour" and not resting:
             for mark in clause.get("ml"):
@@ -75,6 +78,7 @@ class Dressing(Heating):
         if not low <= mark.amount <= high:
             return False
         self.liquid = round(mark.amount)
+        self.worn["liquid"] = [mark]
         self._use(mark)
         return True
 
@@ -84,12 +88,15 @@ class Dressing(Heating):
         ):
             self.pot = self.cover == "salt crust"
             self.cover = "salt crust" if self.pot else "lid"
+            self.worn["cover"] = [*self.worn.get("cover", ()), mark] if self.pot else [mark]
         elif mark.kind == "uncover":
             self._was_covered(mark)
             self.uncovered = True
+            self.worn["cover"] = [mark]
             self.cover, self.pot = None, False
         elif self.cover is None:
             self.cover = "covered"
+            self.worn["cover"] = [mark]
 
     def _dress_at_core(self, clause: Clause) -> bool:
         """*To 195F, wrapping it at 165F*: a goal cut in two by what is laid on at the first."""

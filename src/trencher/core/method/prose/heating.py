@@ -182,7 +182,8 @@ class Heating(Lengths):
             self._one(half)
             self.drafts.add(Turn(), [x.mark])
             return self._one(half)
-        marks = [*(heat.marks if self.fresh else ()), *(x.goal.marks if x.goal else (x.mark,))]
+        marks = [m for worn in self.worn.values() for m in worn]
+        marks += [*(heat.marks if self.fresh else ()), *(x.goal.marks if x.goal else (x.mark,))]
         draft = self.drafts.add(stage, marks)
         self._use(*marks)
         if self.fan_drop_c and heat.plain and self.kind == "fan":
@@ -194,9 +195,10 @@ class Heating(Lengths):
             draft.other(o.code, o.words, replace(stage, length=UntilCore(o.temp)), o.gap)
         self._ranged(draft, x.mark)
         for m in (x.mark, *x.either) if x.either else ():
-            draft.other(
-                "either", f"{m.minutes:g} minutes", replace(stage, length=Minutes(m.minutes))
-            )
+            length: Length = Minutes(m.minutes)
+            if isinstance(x.length, Rate):
+                length = replace(x.length, min=m.minutes)
+            draft.other("either", f"{m.minutes:g} minutes", replace(stage, length=length))
             draft.marks.append(m)
             self._use(m)
         self.fresh = False

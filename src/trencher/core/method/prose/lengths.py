@@ -56,6 +56,7 @@ FURTHER = re.compile(
 )
 
 
+FOR_WHOM = re.compile(r"\s*(?:for|if)\b", re.IGNORECASE)
 EITHER = re.compile(r"[^.;\n]*,?\s+or\s+(?:for\s+)?(?:about\s+)?$", re.IGNORECASE)
 
 
@@ -150,13 +151,16 @@ class Lengths(State):
             self._use(mark)
             return
         role = clause.role(mark, self.text)
-        idle = role == "after" and (before is not None or not (clause.acts or clause.has("temp")))
+        alone = not (clause.acts or clause.has("temp"))
+        idle = (role == "after" and (before is not None or alone)) or (role == "last" and alone)
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):
             return
-        if before is not None and before.goal is None and ahead != "temp" and EITHER.match(
-            self.text[before.over : mark.start]
-        ):  # fmt: skip
+        between = self.text[before.over : mark.start] if before is not None else ""
+        other = EITHER.match(between) or (
+            between.rstrip().endswith("(") and FOR_WHOM.match(self.text[mark.end :])
+        )
+        if before is not None and before.goal is None and ahead != "temp" and other:
             before.either = (*before.either, mark)
             return
         part.lengths.append(Said(mark, length, end=follow.end if plus and follow else -1))

@@ -70,8 +70,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:comes?|take) out",
         r"out (?:of the oven )?(?:at|when|once)",
         r"+out\b(?=\s*[,.;:])",
-        (r"+remove\b(?! (?:the |any )?(?:foil|lid|cover|fat|string|silver|rind|bones?|skin|excess"
-         r"|paper|crust))"),
+        (r"+remove\b(?= (?:{MEAT}|from|when|at|once|and|after)\b|\s*[,.;])"),
     ),
     "fridge": (
         (r"(?:take|taken|remove[ds]?|bring|get|lift) (?:{MEAT} )?(?:out )?(?:of|from) (?:the"
@@ -86,7 +85,7 @@ ACTS: dict[str, tuple[str, ...]] = {
     ),
     "rest": (
         r"+rest(?:ed|ing|s)?\b(?! of (?:the|its|that)\b)",
-        r"stand(?:ing)?",
+        r"+stand(?:ing)?\b(?! rib)",
         r"relax",
         r"let (?:it|the \w+) sit",
         r"sit for",
@@ -177,6 +176,9 @@ SAID: dict[str, tuple[str, ...]] = {
     "cold": (
         r"(?:cold oven|from cold|oven cold)",
     ),
+    "time_is": (r"~^\s*time\s*:",
+    r"~(?<=[.;])\s*time\s*:",
+    ),
     "total": (
         (r"+(?:in total|in all|altogether|total(?: (?:cooking|roasting)?\s*time)?|(?:cook(?:ing)?"
          r"|roasting) time\s*:)"),
@@ -225,8 +227,9 @@ SAID: dict[str, tuple[str, ...]] = {
         r"put (?:the )?lid on",
     ),
     "cover": (
-        (r"+cover(?:ed|ing)?\b(?: (?:{MEAT}|with|the (?:tin|tray|pan|dish)|in|under|it))*(?:"
-         r" {FOIL})?"),
+        (r"+cover(?:ed|ing)?\b(?!(?: {MEAT})?(?: with| in)?(?: the| some)? (?:bacon|fat|herbs"
+         r"|butter|crumbs|breadcrumbs|mustard|salt|rub|water|stock)\b)"
+         r"(?: (?:{MEAT}|with|the (?:tin|tray|pan|dish)|in|under|it))*(?: {FOIL})?"),
         r"under (?:a )?foil",
         r"foil on",
         r"in (?:its |the )?foil",

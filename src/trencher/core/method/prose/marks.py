@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import chain
 
-from trencher.core.method.prose.lexicon import PHRASES
+from trencher.core.method.prose.lexicon import ACT_KINDS, PHRASES
 from trencher.core.method.prose.numbers import NUMBER, SMALL, span, span_of, value
 from trencher.core.method.stages import Per, Temp, number
 from trencher.core.units import GAS_MARKS
@@ -164,6 +164,8 @@ _FOR = re.compile(
 """*Rest for 20*: minutes, though nothing says so."""
 _LONE = re.compile(r"(?<![\d.,/°])\d+(?:[.,]\d+)?(?![\d/])")
 
+NOT = re.compile(r"\b(?:no\s+need\s+to|do\s+not|don['’]t|never|without)\s+$", re.IGNORECASE)
+"""What makes of a thing done one that is not: *no need to rest*."""
 LEAST_UNSAID, MOST_UNSAID = 5.0, 240.0
 
 _PER_OF: tuple[tuple[str, Per, float], ...] = (
@@ -303,5 +305,6 @@ def marks_in(text: str) -> list[Mark]:
         if any(taken[mark.start : mark.end]):
             continue
         taken[mark.start : mark.end] = [True] * (mark.end - mark.start)
-        kept.append(mark)
+        if not (mark.kind in ACT_KINDS and NOT.search(text[max(0, mark.start - 14) : mark.start])):
+            kept.append(mark)
     return sorted(kept, key=lambda f: (f.start, f.end))

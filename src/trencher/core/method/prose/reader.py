@@ -24,6 +24,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
                 continue
             so_far = len(self.drafts.all)
             self._clause(n, clause)
+            for draft in self.drafts.all[so_far:]:
+                draft.marks = [*(m for m in clause.acts if m in self.used), *draft.marks]
             if clause.has("before_that") and 0 < so_far < len(self.drafts.all):
                 new = self.drafts.all[so_far:]
                 self.drafts.all[:] = [*new, *self.drafts.all[:so_far]]
@@ -54,7 +56,10 @@ class Reader(Dressing, Tasks, Rests, Changes):
         if clause.has("cold"):
             self.cold = True
             self.used += clause.get("cold")
-        if clause.has("total") and clause.get("time") and act != "sear":
+        if clause.has("total", "time_is") and clause.get("time") and act != "sear":
+            if clause.has("time_is") and self.heat is not None:
+                self._oven(clause)
+                return
             if not (self._before_it_is_on() and (self.fresh or clause.has("temp"))):
                 self._total(clause)
                 return

@@ -84,6 +84,8 @@ class State:
         self.cover: Cover | None = None
         self.uncovered = False
         """It was said to lie open."""
+        self.worn: dict[str, list[Mark]] = {}
+        """What was said of its cover, its bed and its liquid, while they last."""
         self.pot = False
         self.bed: Bed | None = None
         self.liquid: float | None = None

@@ -32,7 +32,9 @@ class Tasks(Heating):
 
     def _task(self, clause: Clause, verb: Verb) -> None:
         act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
-        if verb == "add" and self.where == "before" and not clause.has("time"):
+        if verb == "add" and self.where in ("before", "pan") and not clause.has("time"):
+            for poured in clause.get("ml") or self._from_the_list(clause):
+                self._soak(poured)
             return
         roles = {m: clause.role(m, self.text) for m in clause.get("time")}
         own = [
@@ -59,7 +61,7 @@ class Tasks(Heating):
                 at = -m.minutes
         if verb == "pour":
             amount = clause.get("ml") or self._from_the_list(clause)
-            begins = at is None and every is None and self._before_it_is_on()
+            begins = at is None and every is None and (self.fresh or self._before_it_is_on())
             if amount and begins and self._soak(amount[0]):
                 self._use(act)
                 self._go_on(clause, own)

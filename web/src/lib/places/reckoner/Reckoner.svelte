@@ -7,6 +7,8 @@
   import { plan, type Wish } from '$lib/state/plan.svelte'
   import { dial, duration, sentence, temp, weight } from '$lib/units'
   import { convert, saltFor, spoons } from './convert'
+  import PrintedNear from './PrintedNear.svelte'
+  import WordsRead from './WordsRead.svelte'
 
   let { roastId, onclose }: { roastId: string | undefined; onclose: () => void } = $props()
 
@@ -61,18 +63,11 @@
       ? null
       : saltFor(roast.joint.weight_kg, share, salt.teaspoon_g),
   )
-  /** What the answers given make of it; the first reading of each where none was given. */
-  const result = $derived.by(() => {
-    if (found === null) return null
-    for (const open of found.opens) {
-      const choice = open.choices[answers[open.code] ?? 0]
-      if ((answers[open.code] ?? 0) > 0 && choice !== undefined) return choice
-    }
-    return found.result
-  })
+  const result = $derived(found?.result ?? null)
 
   function type(value: string): void {
     text = value
+    answers = {}
     clearTimeout(timer)
     timer = setTimeout(() => void read(), 350)
   }
@@ -86,10 +81,9 @@
     }
     busy = true
     try {
-      const reading = await want(http.POST('/reckon', { body: { ...wish, text } }))
+      const reading = await want(http.POST('/reckon', { body: { ...wish, text, answers } }))
       if (turn !== asked) return
       found = reading
-      answers = {}
       fault = ''
     } catch (error) {
       if (turn === asked) fault = (error as Error).message
@@ -98,10 +92,15 @@
     }
   }
 
+  /** Every answer stands beside the others. */
+  function answer(code: string, choice: number): void {
+    answers = { ...answers, [code]: choice }
+    void read()
+  }
+
   function keep(): void {
     if (found === null) return
-    const shown = result === null ? found : { ...found, result }
-    kept = [...kept, { text: text.trim(), found: shown }]
+    kept = [...kept, { text: text.trim(), found }]
     text = ''
     found = null
     box.querySelector('textarea')?.focus()
@@ -114,20 +113,6 @@
     await navigate('/ways/:id/hand', { params: { id: roast.id } })
   }
 
-  /** The text in stretches: what was understood is marked. */
-  const stretches = $derived.by(() => {
-    if (found === null) return []
-    const parts: { text: string; read: boolean }[] = []
-    let at = 0
-    for (const place of found.read) {
-      if (place.start < at) continue
-      if (place.start > at) parts.push({ text: text.slice(at, place.start), read: false })
-      parts.push({ text: text.slice(place.start, place.end), read: true })
-      at = place.end
-    }
-    if (at < text.length) parts.push({ text: text.slice(at), read: false })
-    return parts
-  })
   const AIR: Record<string, string> = {
     still: 'still air',
     fan: 'fan air',
@@ -173,6 +158,12 @@
       <p class="big">{converted.said} = {converted.same.join(' = ')}</p>
     {:else if found !== null && result !== null}
       <p class="big">{sentence(result.verdict, units)}</p>
+      {#if result.pull_min !== null && result.pull_core_c !== null}
+        <p>
+          {duration(result.pull_min)} until it comes out, at {temp(result.pull_core_c, units)} in the
+          middle.
+        </p>
+      {/if}
     {:else if found !== null}
       <p class="big">Nothing in it says how to heat a joint.</p>
     {:else if busy}
@@ -180,6 +171,7 @@
     {/if}
   </div>
   {#if found !== null && converted === null}
+    <WordsRead {text} {found} />
     {#if found.opens.length > 0}
       <div class="opens">
         {#each found.opens as open (open.code)}
@@ -194,7 +186,7 @@
                   type="radio"
                   name={open.code}
                   checked={(answers[open.code] ?? 0) === i}
-                  onchange={() => (answers = { [open.code]: i })}
+                  onchange={() => answer(open.code, i)}
                 />
                 {sentence(choice.words, units)}
                 <span class="quiet">
@@ -235,19 +227,18 @@
         </tbody>
       </table>
     {/if}
-    <p class="read">
-      <span class="label">Read from it:</span>
-      {#each stretches as part, i (i)}{#if part.read}<mark>{part.text}</mark>{:else}<span
-            class="quiet">{part.text}</span
-          >{/if}{/each}
-    </p>
     {#if result !== null}
-      <p class="method">{result.method}</p>
+      {#if result.method !== found.stages.join('; ')}
+        <p class="method">Here: {result.method}</p>
+      {/if}
       <div class="acts">
         <button class="act" onclick={() => shape(result.method)}>Shape it by hand</button>
         <button class="act plain" onclick={keep}>Keep it here and read another</button>
       </div>
     {/if}
+  {/if}
+  {#if found !== null && converted === null && wish !== null && result !== null}
+    <PrintedNear {wish} {roastId} onfollow={onclose} />
   {/if}
   {#if kept.length > 0}
     <table aria-label="Rules compared">
@@ -371,15 +362,6 @@
   td {
     border-top: 1px solid var(--line);
     padding: 0.3rem 0.7rem 0.3rem 0;
-  }
-  .read {
-    line-height: 1.5;
-    white-space: pre-wrap;
-  }
-  mark {
-    background: var(--ember-soft);
-    color: inherit;
-    padding: 0 0.1em;
   }
   .method {
     font-weight: 600;

@@ -20,12 +20,13 @@ export function apart({ computed_min: here, gives: [low, high] }: Beside): strin
 
 /** The row whose take-out ends nearest to what is wanted; −1 where none says. */
 export function nearest(rows: Beside[], wanted: number): number {
-  let best = -1
-  let least = Infinity
-  rows.forEach((row, n) => {
-    if (row.ends_c === null) return
-    const off = Math.abs(row.ends_c - wanted)
-    if (off < least) [best, least] = [n, off]
-  })
-  return best
+  const first = byNearness(rows, wanted)[0]
+  return first === undefined || first.ends_c === null ? -1 : rows.indexOf(first)
+}
+
+/** The rows whose take-out ends nearest to what is wanted first; those that do not say last. */
+export function byNearness(rows: Beside[], wanted: number): Beside[] {
+  const off = (row: Beside): number =>
+    row.ends_c === null ? Infinity : Math.abs(row.ends_c - wanted)
+  return rows.toSorted((a, b) => off(a) - off(b) || 0)
 }

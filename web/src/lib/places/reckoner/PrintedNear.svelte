@@ -1,0 +1,78 @@
+<script lang="ts">
+  // What is printed for this joint, nearest to what is wanted first: a rule never stands alone.
+  import { http, want, type Beside } from '$lib/api/client'
+  import { apart, byNearness, span } from '$lib/places/ways/printed'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import type { Wish } from '$lib/state/plan.svelte'
+  import { duration, temp } from '$lib/units'
+
+  type Props = { wish: Wish; roastId: string | undefined; onfollow: () => void }
+  const { wish, roastId, onfollow }: Props = $props()
+  const SHOWN = 3
+  let rows = $state<Beside[]>([])
+  $effect(() => {
+    want(http.POST('/printed', { body: wish })).then(
+      (found) => (rows = byNearness(found, wish.wanted_c).slice(0, SHOWN)),
+      () => (rows = []),
+    )
+  })
+</script>
+
+{#if rows.length > 0}
+  <table aria-label="What is printed for it">
+    <thead>
+      <tr>
+        <th scope="col">printed for it</th><th scope="col">out at, ends at</th>
+        <th scope="col">it gives</th><th scope="col">here</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as row, n (n)}
+        <tr>
+          <td><b>{row.rule}</b> <span class="quiet">{row.who}</span></td>
+          <td class="time">
+            {row.until_c === null ? 'tender' : temp(row.until_c, kitchen.units)}{row.ends_c === null
+              ? ''
+              : `, ${temp(row.ends_c, kitchen.units)}`}
+          </td>
+          <td class="time">{span(row.gives)}</td>
+          <td class="time">
+            {row.computed_min === null ? 'never' : duration(row.computed_min)}
+            <small class="quiet">{apart(row)}</small>
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  {#if roastId !== undefined}
+    <p>
+      <a class="link" href="/ways/{roastId}" onclick={onfollow}>All of them, and why they differ</a>
+    </p>
+  {/if}
+{/if}
+
+<style>
+  table {
+    border-collapse: collapse;
+    width: 100%;
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+    font-size: 0.9rem;
+    color: var(--ink-soft);
+  }
+  td {
+    border-top: 1px solid var(--line);
+    padding: 0.3rem 0.7rem 0.3rem 0;
+  }
+  .time {
+    white-space: nowrap;
+  }
+  small {
+    display: block;
+  }
+  a {
+    text-decoration: underline;
+  }
+</style>
