@@ -8,10 +8,12 @@ from __future__ import annotations
 import subprocess
 import sys
 import time
+from collections import Counter
 from collections.abc import Callable
 from dataclasses import replace
 
 import numpy as np
+from tests.corpus import judged, sentences
 from tests.kitchens import BARE, HOT_THEN_LOW, LOW_BLAST, ONE_HEAT, go, roast, sirloin
 from tests.reference.series import cylinder_centre, slab_centre
 
@@ -283,6 +285,17 @@ def field_rows() -> None:
         )  # fmt: skip
 
 
+def prose_rows() -> None:
+    """Our own corpus of recipe words: read right, asked about, or wrong."""
+    for name, words in (("sentences", "sentences"), ("recipes", "whole recipes")):
+        found = Counter(judged(said)[0] for said in sentences(name))
+        count = found.total()
+        row(f"{count} {words} read right", f"{found['right'] / count:.1%}", "90 %",
+            found["right"] >= 0.9 * count)  # fmt: skip
+        row("  asked about instead", f"{found['asked']}", "the rest", True)
+        row("  wrong", f"{found['wrong']}", "0", found["wrong"] == 0)
+
+
 def hidden_rows() -> None:
     """Following hidden roasts made by another model, 48 of each kind, under seeds the follower was
     not tuned on; then those that stray further from what plans assume."""
@@ -366,6 +379,7 @@ def main() -> None:
     accuracy_rows()
     general_rows()
     field_rows()
+    prose_rows()
     hidden_rows()
 
 

@@ -14,9 +14,7 @@ from trencher.core.method.prose import read_prose
 from trencher.core.method.stages import Method, Oven, Rest, Sear
 
 SENTENCES, RECIPES = sentences(), sentences("recipes")
-ASKED = (
-    "Tent it and let it rest till the thermometer stops rising.",
-)
+ASKED = ("Tent it and let it rest till the thermometer stops rising.",)
 """What is asked about instead of read."""
 
 

@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from tests.kitchens import HOT_THEN_LOW, roast
 from trencher.core.method.notation import parse_method
-from trencher.core.method.prose import read_prose
+from trencher.core.method.prose import MOST_ASKED, read_prose
+from trencher.core.method.prose.asked import answered
 from trencher.core.method.prose.marks import marks_in
 from trencher.core.method.stages import Oven
 from trencher.core.planner.reckon import for_this_oven, reckon, verdict
@@ -162,6 +163,24 @@ def test_any_text_at_all_is_read_without_a_fault(text: str) -> None:
     facts = marks_in(text)
     assert all(0 <= f.start < f.end <= len(text) for f in facts)
     read_prose(text, weight_kg=1.0)
+
+
+def test_no_text_makes_more_stages_or_questions_than_can_be_worked_out() -> None:
+    reading = read_prose("200C 10 min, rest 5 to 6 min. " * 200, weight_kg=1.0)
+    assert reading.method is not None
+    assert parse_method(str(reading.method)) == reading.method
+    assert len(reading.opens) <= MOST_ASKED
+
+
+def test_answers_to_several_questions_stand_together() -> None:
+    reading = read_prose("Roast at 180 for 15 to 20 minutes per lb.", weight_kg=1.9)
+    assert reading.method is not None
+    by = {o.code: o.choices for o in reading.opens}
+    longer, hotter = by["range"][2].method, by["scale"][1].method
+    assert str(answered(reading.method, [longer, hotter])) == "180F 20min/lb"
+    # What changes how many stages there are holds alone.
+    split = parse_method("160C 10min; 180C 20min/lb")
+    assert answered(reading.method, [longer, split]) == split
 
 
 # --- reckoned -----------------------------------------------------------------------------------

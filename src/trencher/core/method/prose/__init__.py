@@ -20,6 +20,8 @@ from trencher.core.method.prose.unread import ask_about
 from trencher.core.method.stages import Method, celsius
 
 MAX_LETTERS = 6000
+MOST_ASKED = 12
+"""So many questions are asked of one text; what is beyond stands among what was not understood."""
 USUAL_RANGE_C = (50.0, 260.0)
 UNSAID_C: dict[bool, tuple[float, ...]] = {
     True: (160.0, 150.0, 180.0),
@@ -109,7 +111,7 @@ def _reading(reader: Reader) -> Reading:
         opens += hot_start(method, reader.weight_kg)
         if reader.total is not None:
             opens += against_total(method, reader.total.minutes, reader.weight_kg)
-    return Reading(method, read, tuple(_left(text, used)), tuple(opens))
+    return Reading(method, read, tuple(_left(text, used)), tuple(opens[:MOST_ASKED]))
 
 
 def _left(text: str, used: list[Mark]) -> list[Place]:

@@ -24,6 +24,7 @@ from trencher.core.method.stages import (
     celsius,
 )
 
+AFTER = re.compile(r"\s*after\s+(?:about\s+|the\s+first\s+)?$", re.IGNORECASE)
 BROWNS = re.compile(r"sear|brown|fry(?!ing)|colou?r|seal", re.IGNORECASE)
 BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
 
@@ -201,7 +202,8 @@ class Changes(Heating):
                     _alternative("last", "they come after it", apart),
                 ]
             return True
-        if role == "after" and mark.start < heat.marks[0].start:
+        behind = self.text[heat.marks[-1].end : mark.start] if heat.marks else ""
+        if role == "after" and (mark.start < heat.marks[0].start or AFTER.match(behind)):
             after_it = [x for p in parts for x in p.lengths if x.mark is not mark]
             if self.fresh or draft is None:
                 if self.heat is None:

@@ -50,6 +50,8 @@ class Clause:
         """What is done: the last strong word, "" where none is said."""
         kinds = [a.kind for a in self.acts]
         strong = [k for k in kinds if k != "roast"]
+        if len(strong) > 1 and strong[-1] == "carve":
+            return strong[-2]
         if strong[-2:] == ["off", "rest"]:
             return "off"
         return strong[-1] if strong else kinds[-1] if kinds else ""
@@ -79,10 +81,7 @@ class Clause:
             follow,
         ):
             return "before_end"
-        if re.match(
-            r"\s*(?:before|ahead|beforehand)\b(?!\s+(?:carv|serv|slic|you\s+carve|it\s+is\s+(?:carv|serv)))",
-            follow,
-        ):
+        if AHEAD.match(follow):
             return "before_in"
         return ""
 
@@ -193,7 +192,7 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
     ):
         return False
     if {mark.kind, now.act} <= {"rest", "out"} or (now.act == "carve" and mark.kind == "rest"):
-        return now.act != "rest" and now.has("temp", "time")
+        return now.has("temp", "time")
     if now.act == "rest" and mark.kind in ("carve", "off", "fridge") and not now.has(*ARGS):
         return False
     if now.act == "rest" and mark.kind == "carve":

@@ -54,6 +54,7 @@ ACTS: dict[str, tuple[str, ...]] = {
     ),
     "sear": (
         r"sear(?:ing|s)?",
+        r"+(?:fry|brown|seal|colou?r)\b(?= (?:it )?on (?:all|each|every|both)\b)",
         r"~(?<!\bthe\ )\bseared\b",
         (r"(?:brown|fry|colou?r|seal)(?:ed|ing)? (?:(?:off|well) )?(?:{MEAT}|all|on all|each|every"
          r"|well all|both)"),
@@ -159,6 +160,8 @@ SAID: dict[str, tuple[str, ...]] = {
         (r"~(?<!\bmin)(?<!\bmins)(?<!\bhr)(?<!\bhrs)(?<!\bapprox)(?<!\blb)(?<!\bdeg)(?<!^\d)(?<!"
          r"\n\d)\.(?=\s|$)"),
         r"~\.(?= (?-i:[A-Z]))",
+        r"~(?<=\bmin)\.(?= \d)",
+        r"~(?<=\bmins)\.(?= \d)",
         r"~[;!?](?=\s|$)",
         r"~\n",
     ),

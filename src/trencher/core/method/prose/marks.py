@@ -102,7 +102,7 @@ _BY = re.compile(rf"\bby\s+(?P<v>{NUMBER})\s*(?:°|º|degrees?)?\s*(?P<u>C|F)?\b
 _DEG = r"\s*(?:°|º|degrees?|deg\.?)?\s*"
 _SCALE = r"(?P<unit>C|F|celsius|centigrade|fahrenheit)\b"
 _TO = r"\s*(?:°|º)?\s*(?:[CF]\b)?\s*(?:-|–|—|\bto\b|\band\b|\bor\b)\s*"
-_FAN = r"\(?\s*(?:(?:in|for|with)\s+(?:an?\s+|the\s+)?)?(?:fan|convection)\b(?!\s*:?\s*\d)"
+_FAN = r"\(?\s*(?:(?:in|for|with)\s+(?:an?\s+|the\s+)?)?(?:fan|convection)\b(?!\s*:?\s*\d{3}(?!\d))"
 _STILL = r"\(?\s*(?:still|conventional|no\s+fan|without\s+(?:a\s+)?fan|static)\b"
 _DEGREES = re.compile(
     r"(?P<before>\b(?:fan|convection)\s*(?:oven\s*)?:?\s*)?"
@@ -116,7 +116,7 @@ _RANGE = re.compile(
 WIDEST = 40.0
 """Degrees between the ends of a range; *225F to 115F* is none."""
 _FAN_BARE = re.compile(
-    rf"\b(?:fan|convection)\s*(?:oven\s*)?:?\s*(?P<value>\d{{2,3}})\b{_DEG}(?!\s*[CF]\b)", re.I
+    rf"\b(?:fan|convection)\s*(?:oven\s*)?:?\s*(?P<value>\d{{3}})\b{_DEG}(?!\s*[CF]\b)", re.I
 )
 _SPOKEN = re.compile(
     rf"(?P<value>(?:an?|one|two|three|four|five)\s+hundred(?:\s+(?:and\s+)?[a-z]+(?:[\s-][a-z]+)?)?"
@@ -156,9 +156,10 @@ _OTHER = re.compile(
 )
 """Numbers that say neither heat nor time."""
 _FOR = re.compile(
-    r"\b(?:for|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
+    r"\b(?:for|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every"
+    r"|then)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
     rf"(?P<v>\d{{1,3}}|{SMALL})"
-    r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
+    r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
     re.I,
 )
 """*Rest for 20*: minutes, though nothing says so."""

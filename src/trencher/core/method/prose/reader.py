@@ -12,6 +12,9 @@ from trencher.core.method.prose.rests import Rests
 from trencher.core.method.prose.tasks import VERBS, Tasks
 from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling
 
+MOST_STAGES = 50
+"""A recipe has fewer; what comes after is left, and listed."""
+
 
 class Reader(Dressing, Tasks, Rests, Changes):
     """Clauses turned into stages, one after another."""
@@ -19,7 +22,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
     def read(self) -> None:
         """Walk the clauses in their order."""
         for n, clause in enumerate(self.clauses):
-            if about_something_else(clause, self.text):
+            full = len(self.drafts.all) >= MOST_STAGES
+            if full or about_something_else(clause, self.text):
                 self.aside.append(clause)
                 continue
             so_far = len(self.drafts.all)
@@ -120,7 +124,7 @@ class Reader(Dressing, Tasks, Rests, Changes):
         between = self.text[
             ends : min((m.start for m in drafts[1].marks if m.start > ends), default=ends)
         ]
-        if re.search(r"\bthen\b|\bafter", between, re.I):
+        if re.search(r"\bthen\b|\bafter(?:wards|\s+that|\s+which)\b", between, re.I):
             return
         if isinstance(drafts[0].stage, Rest) and not isinstance(drafts[-1].stage, Rest):
             drafts.append(drafts.pop(0))
