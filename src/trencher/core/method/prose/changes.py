@@ -24,8 +24,10 @@ from trencher.core.method.stages import (
     celsius,
 )
 
+FROM = re.compile(r"\bfrom\s+$", re.IGNORECASE)
 AFTER = re.compile(r"\s*after\s+(?:about\s+|the\s+first\s+)?$", re.IGNORECASE)
 BROWNS = re.compile(r"sear|brown|fry(?!ing)|colou?r|seal", re.IGNORECASE)
+STANDS = re.compile(r"\b(?:no|without\s+(?:the\s+)?)\s*fan\b|\bfan\s+off\b", re.IGNORECASE)
 BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
 
 
@@ -74,7 +76,9 @@ class Changes(Heating):
         for part in parts:
             if part.heat is not None:
                 self._set_heat(part.heat, clause)
-            if (
+            if self.heat is not None and STANDS.search(self._sentence(clause)):
+                self.heat = replace(self.heat, air="still")
+            elif (
                 self.heat is not None
                 and self.heat.air is None
                 and BLOWS.search(self._clause_text(clause))
@@ -108,6 +112,10 @@ class Changes(Heating):
             return False
         self._ends_at(lengths[0])
         return True
+
+    def _sentence(self, clause: Clause) -> str:
+        """A clause with the few words behind it."""
+        return self.text[clause.marks[0].start : clause.marks[-1].end + 14].split(". ")[0]
 
     def _lowered_by(self, clause: Clause) -> bool:
         """*Down by 40 degrees after the first 20 minutes at 220C*: a heat, its time, the next."""
@@ -164,9 +172,14 @@ class Changes(Heating):
         times = clause.get("time")
         mark = times[0] if times else None
         role = clause.role(mark, self.text) if mark is not None else ""
-        heat = next((p.heat for p in parts if p.heat is not None), None)
-        if mark is None or heat is None:
+        heats = [p.heat for p in parts if p.heat is not None]
+        if mark is None or not heats:
             return False
+        heat = heats[0]
+        if len(heats) == 2 and role == "after" and FROM.search(self.text[: heat.marks[0].start]):
+            # "Down from 230C to 160C after 20 minutes."
+            self._set_heat(heat, clause)
+            heat = heats[1]
         draft = self.drafts.last_oven()
         if role == "before_end" and draft is None and self.final is None:
             self.final, self.finally_said = (
@@ -241,6 +254,8 @@ class Changes(Heating):
         times = clause.get("time", "rate")
         if not times and not any(BROWNS.search(self._word(a)) for a in clause.acts):
             # "Heat a frying pan": nothing is in it yet.
+            if clause.has("temp"):
+                self._oven(clause)
             return
         if not times:
             if self.where == "oven" and not clause.has("side"):

@@ -208,14 +208,12 @@ def about_something_else(clause: Clause, text: str) -> bool:
     title, _, below = text.lstrip().partition("\n")
     if first.start < len(title) and below.strip() and not re.search(r"[\d.;:!,]", title):
         return True
-    if (
-        not clause.acts
-        and first.kind in ("measure", "ml")
-        and clause.line
-        and not clause.has(*ARGS)
-    ):
+    line = text[: first.start].rsplit("\n", 1)[-1]
+    begins = clause.line and not re.search(r"\w", line)
+    listed = begins and first.kind in ("measure", "ml")
+    if listed and not clause.acts and not clause.has(*ARGS):
         return True
-    line = text[: first.start].rsplit("\n", 1)[-1] + text[first.start : first.end]
+    line += text[first.start : first.end]
     if LISTED.match(line) and not clause.acts and not clause.has(*ARGS) and "\n" in text:
         return True
     words = re.split(r"[.;\n]\s", text[: clause.marks[-1].end])[-1]

@@ -20,6 +20,8 @@ from trencher.core.method.stages import (
     Verb,
 )
 
+MOST_STAGES = 50
+"""A recipe has fewer; what comes after is left, and listed."""
 QUESTIONS = {
     "range": "A range is written: its middle is used.",
     "scale": "A bare number that this oven has on either scale: which is meant?",

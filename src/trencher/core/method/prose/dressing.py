@@ -28,10 +28,10 @@ class Dressing(Heating):
         """What lies over, under and around it from here on; on a joint that is out or about to
         rest it is the rest's cover."""
         covers = clause.get("cover", "wrap", "tent", "lid", "bowl", "uncover")
-        resting = self.where == "out" or clause.act in ("rest", "out") or (
-            later is not None and later.act == "rest" and later.sentence == clause.sentence
-            and not clause.has("temp", "time", "rate")
-        )  # fmt: skip
+        done = not self.fresh and self.drafts.last_oven() is not None
+        ahead = later is not None and later.act == "rest" and not clause.has("temp", "time", "rate")
+        before_rest = ahead and later is not None and (done or later.sentence == clause.sentence)
+        resting = self.where == "out" or clause.act in ("rest", "out") or before_rest
         if clause.act in ("sear", "fridge"):
             covers = []
         heats = clause.act in ("back", "up", "down", "preheat") or (

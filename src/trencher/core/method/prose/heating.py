@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from trencher.core.method.prose.clauses import Clause
-from trencher.core.method.prose.drafts import Draft
+from trencher.core.method.prose.drafts import MOST_STAGES, Draft
 from trencher.core.method.prose.heats import Heat
 from trencher.core.method.prose.lengths import Lengths
 from trencher.core.method.prose.marks import Mark
@@ -173,7 +173,7 @@ class Heating(Lengths):
     def _one(self, x: Said) -> Draft | None:
         stage = self._stage(x.length)
         heat = self.heat
-        if stage is None or heat is None:
+        if stage is None or heat is None or len(self.drafts.all) >= MOST_STAGES:
             return None
         self._in_it_is()
         if isinstance(x.length, Rate) and x.length.per == "side":

@@ -48,6 +48,7 @@ HOLDS = re.compile(
     r"^[\s,]*(?:and\s+)?(?:(?:holds?|held|keeps?|kept|stays?)\s+)?(?:it\s+)?(?:there\s+)?for\s*"
     r"(?:at\s+least\s+)?$", re.IGNORECASE,
 )  # fmt: skip
+KEPT_WARM = re.compile(r"\bwarm\s+(?:it\s+)?(?:at|in)\b[^.;]*$", re.IGNORECASE)
 LESS = re.compile(r"\b(?:less|minus)\s+(?:about\s+)?$", re.IGNORECASE)
 
 
@@ -56,6 +57,10 @@ FURTHER = re.compile(
 )
 
 
+DONE_TO = re.compile(
+    r"\s*\(?(?:for|if)\s+(?:a\s+)?(?:rare|medium|pink|well|blue|done)[^.;]*[,;]\s*(?:or\s+)?$", re.I
+)
+"""*For rare, …*: what stands between the times of several donenesses."""
 FOR_WHOM = re.compile(r"\s*(?:for|if)\b", re.IGNORECASE)
 EITHER = re.compile(r"[^.;\n]*,?\s+or\s+(?:for\s+)?(?:about\s+)?$", re.IGNORECASE)
 
@@ -158,7 +163,8 @@ class Lengths(State):
             return
         between = self.text[before.over : mark.start] if before is not None else ""
         other = EITHER.match(between) or (
-            between.rstrip().endswith("(") and FOR_WHOM.match(self.text[mark.end :])
+            FOR_WHOM.match(self.text[mark.end :])
+            and (between.rstrip().endswith("(") or DONE_TO.match(between))
         )
         if before is not None and before.goal is None and ahead != "temp" and other:
             before.either = (*before.either, mark)
@@ -172,20 +178,25 @@ class Lengths(State):
             if not (ends and (self.fresh or any(p.heat for p in parts))):
                 return
             length: Length = UntilPeak(goal.temp)
+        elif goal.role == "hold" and self._kept_warm(goal):
+            self._new_heat(parts, Heat(goal.temp, None, goal.marks))
+            return
         elif goal.role == "hold" and clause.get("time"):
             minutes = clause.get("time")[-1]
-            last = self.drafts.last_oven()
-            if last is not None and isinstance(last.stage.length, UntilCore) and (
-                goal.temp.c > last.stage.length.temp.c + WARM_C
-            ):  # fmt: skip
-                # Kept warm: the oven's heat, above what the middle has reached.
-                self._new_heat(parts, Heat(goal.temp, None, goal.marks))
-                return
             self._use(minutes)
             length = UntilHeld(goal.temp, minutes.minutes)
         else:
             length = UntilCore(goal.temp)
         parts[-1].lengths.append(Said(goal.marks[-1], length, goal))
+
+    def _kept_warm(self, goal: Goal) -> bool:
+        """Whether what is held is the oven: said to be warm, or above what the middle reached."""
+        start = goal.marks[0].start
+        last = self.drafts.last_oven()
+        if KEPT_WARM.search(self.text[max(0, start - 24) : start]):
+            return True
+        reached = last.stage.length if last is not None else None
+        return isinstance(reached, UntilCore) and goal.temp.c > reached.temp.c + WARM_C
 
     def _seen(self, clause: Clause, parts: list[Part], mark: Mark) -> None:
         i = clause.marks.index(mark)

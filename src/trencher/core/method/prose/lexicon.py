@@ -34,14 +34,14 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" )(?:to\b)?"),
         r"+turn(?:ed)? down {OVEN}",
         r"down to",
-        r"(?:then|heat|oven) down",
+        r"(?:then|heat|oven)(?: goes| is turned| comes)? down",
     ),
     "up": (
         (r"(?:turn(?:ed|ing)?|crank(?:ed)?|whack(?:ed)?|put|bring|get|push) (?:{OVEN}|it )(?:right"
          r" |back )?up"),
         r"+(?:rais(?:e|ed|ing)|increas(?:e|ed|ing)) (?:{OVEN}|it )(?:to\b)?",
         r"+turn(?:ed)? up {OVEN}",
-        r"+up to (?=\d)",
+        r"+up to (?=\d{3}|gas)",
         r"change {OVEN}to",
     ),
     "off": (
@@ -58,7 +58,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"~(?<!\bthe\ )\bseared\b",
         (r"(?:brown|fry|colou?r|seal)(?:ed|ing)? (?:(?:off|well) )?(?:{MEAT}|all|on all|each|every"
          r"|well all|both)"),
-        (r"+(?:in|into) (?:a|the) (?:very |smoking |really )?(?:hot |heavy |dry |large"
+        (r"+(?:in|into) (?:a|the) (?:very |smoking |really )?(?:hot |cold |heavy |dry |large"
          r" )*(?:frying[\s-]pan|skillet|pan)\b(?! juices)"),
         r"(?:frying[\s-]pan|skillet|hot pan)",
         r"on the (?:hob|stove(?:top)?)",
@@ -70,7 +70,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"+pull(?:ed)? {MEAT}?(?=\s*(?:at|when|once|as))",
         r"(?:comes?|take) out",
         r"out (?:of the oven )?(?:at|when|once)",
-        r"+out\b(?=\s*[,.;:])",
+        r"+out\b(?=\s*[,.;:]| and (?:under|wrapped|covered|rest))",
         (r"+remove\b(?= (?:{MEAT}|from|when|at|once|and|after)\b|\s*[,.;])"),
     ),
     "fridge": (
@@ -100,10 +100,11 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"marinade",
         r"brin(?:e|ed|ing)",
         r"salt(?:ed)? (?:it|overnight)",
-        r"chill\w*",
+        r"chill(?: it)? (?:for|in|overnight|until)",
         r"(?:dry|cure) (?:uncovered|overnight)",
     ),
     "back": (
+        r"transfer(?:red)? (?:[\w\s-]{0,20} )?to (?:the |an? )?(?:[\w°]+ )?oven",
         (r"(?:return|put|pop|slide|place|get) (?:{MEAT} )?(?:back )?(?:in|into|to) (?:the |an?"
          r" )?(?:(?!cold)\w+ )?oven"),
         r"+(?:back|goes? back) in(?:to)?\b(?: the oven)?",
@@ -200,7 +201,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"uncover(?:ed|ing)?",
         r"(?:remove|take|lift|pull|whip) (?:off )?{FOIL}(?: off)?",
         r"(?:without|no) {FOIL}",
-        r"+without\b(?=\s*(?:$|[.,;]))",
+        r"+without\b(?: it\b)?(?=\s*(?:$|[.,;]|for\b))",
         r"(?:with (?:the|its) )?(?:foil|lid|cover) off",
         r"out of (?:the |its )?(?:foil|bag)",
         r"open(?:ing)? (?:up )?(?:(?:the|its) )?foil",
@@ -213,6 +214,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"foil tent",
     ),
     "wrap": (
+        r"in (?:its |the )?foil",
         r"+wrap(?:ped|ping)?\b(?: {MEAT})?(?: (?:tightly|well|up))*(?: in {FOIL})?",
         r"(?:tightly|well) (?:covered|wrapped)",
         r"cover(?:ed)? tightly",
@@ -234,18 +236,18 @@ SAID: dict[str, tuple[str, ...]] = {
          r"|butter|crumbs|breadcrumbs|mustard|salt|rub|water|stock)\b)"
          r"(?: (?:{MEAT}|with|the (?:tin|tray|pan|dish)|in|under|it))*(?: {FOIL})?"),
         r"under (?:a )?foil",
+        r"under (?:an? |the )?(?:clean |folded )?(?:tea[\s-]?towel|cloth|towel)",
         r"foil on",
-        r"in (?:its |the )?foil",
         r"foil over",
     ),
     "rack": (
         r"(?:on|onto|over) (?:(?:a|the|its) )?(?:wire |roasting |oven )?(?:rack|trivet|grid)",
     ),
     "roots": (
-        (r"(?:on|onto|over|on top of|above) (?:(?:a|the|some|its) )?(?:bed of )?(?:(?:sliced"
-         r"|chopped|thick|the|halved|quartered|root) )*(?:onions?|carrots?|vegetables|veg|roots"
-         r"|parsnips|celery|potatoes|leeks|swede|turnips)(?: and (?:onions?|carrots?|celery|leeks"
-         r"|roots|potatoes))?"),
+        (r"(?:on|onto|over|on top of|above) (?:(?:a|the|some|its) )?(?:bed of )?"
+         r"(?:(?:sliced|slices of|chopped|thick|the|halved|quartered|root) )*"
+         r"(?:onions?|carrots?|vegetables|veg|roots|parsnips|celery|potatoes|leeks|swede|turnips)"
+         r"(?: and (?:onions?|carrots?|celery|leeks|roots|potatoes))?"),
     ),
     "in_tin": (
         r"in (?:the|its) (?:hot |roasting )?(?:tin|pan|tray)",

@@ -73,7 +73,7 @@ _BARE_HOUR = "|".join(
 """What stands before an hour that has no number: *the first hour*, *another hour and a half*."""
 _TIMES = re.compile(
     rf"\b(?P<part>{_PART})\b"
-    rf"|(?:(?:{span_of('h')})[\s-]*|(?P<one>{_BARE_HOUR})){_HOUR}"
+    rf"|(?:(?:{span_of('h')})(?:\s+(?:good|full|whole|solid))?[\s-]*|(?P<one>{_BARE_HOUR})){_HOUR}"
     rf"(?:[\s,]*(?:and\s+)?(?:(?P<share>a\s+half|a\s+quarter|three[\s-]+quarters)\b"
     rf"|(?P<hm>{NUMBER})(?:[\s-]*{_MIN}|{_NO_UNIT})))?"
     rf"|(?:{span_of('m')})[\s-]*{_MIN}"

@@ -7,14 +7,11 @@ from dataclasses import replace
 
 from trencher.core.method.prose.changes import Changes
 from trencher.core.method.prose.clauses import Clause, about_something_else
+from trencher.core.method.prose.drafts import MOST_STAGES
 from trencher.core.method.prose.dressing import Dressing
 from trencher.core.method.prose.rests import Rests
 from trencher.core.method.prose.tasks import VERBS, Tasks
 from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling
-
-MOST_STAGES = 50
-"""A recipe has fewer; what comes after is left, and listed."""
-
 
 class Reader(Dressing, Tasks, Rests, Changes):
     """Clauses turned into stages, one after another."""

@@ -172,6 +172,7 @@ class Rests(Heating):
             and not self.fresh
             and clause.act == ""
             and clause.has("wrap", "tent")
+            and (clause.has("time", "temp") or not self._word(clause.marks[0]).startswith("in "))
         ):
             return self._wrap_is_rest(clause)
         return False
