@@ -13,6 +13,7 @@ from trencher.core.method.prose.rests import Rests
 from trencher.core.method.prose.tasks import VERBS, Tasks
 from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling
 
+
 class Reader(Dressing, Tasks, Rests, Changes):
     """Clauses turned into stages, one after another."""
 
