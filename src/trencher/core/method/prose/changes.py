@@ -31,6 +31,8 @@ STANDS = re.compile(r"\b(?:no|without\s+(?:the\s+)?)\s*fan\b|\bfan\s+off\b", re.
 BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
 
 
+LONGEST_SIDE_MIN = 5.0
+"""A longer time *on all sides* is the time of all of them."""
 GRILL_C = 240.0
 
 
@@ -180,6 +182,11 @@ class Changes(Heating):
             # "Down from 230C to 160C after 20 minutes."
             self._set_heat(heat, clause)
             heat = heats[1]
+        elif len(heats) == 2 and role == "after" and AT_WORD.match(
+            self.text[mark.end : heats[1].marks[0].start]
+        ):  # fmt: skip
+            # "To 120C after the first half hour at 230C."
+            self._set_heat(heats[1], clause)
         draft = self.drafts.last_oven()
         if role == "before_end" and draft is None and self.final is None:
             self.final, self.finally_said = (
@@ -271,9 +278,12 @@ class Changes(Heating):
                 Rate(round(mark.minutes, 4), "side") if per_side else Minutes(mark.minutes)
             )
             draft = self.drafts.add(Sear(length), [*clause.acts, mark, *sides])
-            if mark.per != "side" and any("all" in self._word(s).casefold() for s in sides):
+            all_of_them = any("all" in self._word(s).casefold() for s in sides)
+            if mark.per != "side" and all_of_them:
                 whole = Minutes(mark.minutes)
-                over = any(re.search(r"over|round", self._word(s), re.I) for s in sides)
+                over = mark.minutes > LONGEST_SIDE_MIN or any(
+                    re.search(r"over|round", self._word(s), re.I) for s in sides
+                )
                 if over:
                     draft.stage = replace(draft.stage, length=whole)
                 first, second = (whole, Rate(mark.minutes, "side")) if over else (length, whole)

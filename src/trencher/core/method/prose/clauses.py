@@ -30,6 +30,7 @@ AHEAD = re.compile(
 LISTED = re.compile(r"^\s*(?:[-•*–·]\s*)?(?:\d+(?![\d.)])|[¼½¾⅓⅔])")
 """The beginning of a line of ingredients: a number that numbers no step."""
 DRESS = frozenset(("cover", "wrap", "tent", "lid", "bowl", "uncover"))
+DONE_MEANWHILE = frozenset(("baste", "turn", "add", "pour"))
 ARGS = frozenset(("temp", "time", "rate"))
 JOINS = frozenset(("preheat", "down", "up", "back", "roast", "grill"))
 """Acts that a verb of roasting goes on with: one clause."""
@@ -135,7 +136,11 @@ def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
         )  # fmt: skip
     if mark.kind == "uncover" and now.has("after") and now.has("temp"):
         return True
-    if now.act not in ("", *JOINS) or not re.search(r"[,;:]|\band\b", between):
+    if now.act not in (
+        "",
+        *JOINS,
+        *(DONE_MEANWHILE if mark.kind in DRESS else ()),
+    ) or not re.search(r"[,;:]|\band\b", between):
         return False
     if mark.kind in ("last", "after"):
         return now.has("time", "rate")
@@ -175,7 +180,7 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         return (
             now.has("temp", "time", "rate")
             and mark.kind != "roast"
-            and not (now.has("after", "first", "last") and not now.has("temp"))
+            and (now.has("temp", *DRESS) or not now.has("after", "first", "last"))
         )
     if now.act == "sear" and mark.kind == "sear":
         return False
@@ -206,7 +211,7 @@ def about_something_else(clause: Clause, text: str) -> bool:
         return True
     first = clause.marks[0]
     title, _, below = text.lstrip().partition("\n")
-    if first.start < len(title) and below.strip() and not re.search(r"[\d.;:!,]", title):
+    if first.start < len(title) and below.strip() and not re.search(r"[\d.;:!]", title):
         return True
     line = text[: first.start].rsplit("\n", 1)[-1]
     begins = clause.line and not re.search(r"\w", line)

@@ -125,6 +125,7 @@ class Drafts:
             for t in stage.tasks
             if t.at_min is not None and t.at_min >= first_min
         ]
+        later += [t for t in tasks if t.every_min is not None]
         head = front(replace(stage, length=Minutes(first_min), tasks=tuple(tasks)))
         length = Minutes(round(whole - first_min, 1))
         tail = back(replace(stage, length=length, tasks=tuple(later)))

@@ -174,6 +174,12 @@ class Dressing(Heating):
             return True
         assert isinstance(draft.stage, Oven)
         whole = self.drafts.minutes(draft.stage.length)
+        if role == "after" and whole is not None and clause.has("more") and self.heat is not None:
+            # "After another two hours take the foil off": so long as it was, then otherwise.
+            self._use(*marks)
+            self._add_oven([Said(mark, Minutes(mark.minutes))])
+            self.cover = None if opening else "covered"
+            return True
         first = mark.minutes if role in ("first", "after") else (whole or 0.0) - mark.minutes
         bare_first = (role == "first") == opening
         covered: Cover = self.cover or "covered"

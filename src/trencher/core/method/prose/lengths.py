@@ -33,13 +33,13 @@ WARM_C = 3.0
 
 
 AT = re.compile(
-    r"^\.?\s*(?:,\s*)?(?:(?:is|are)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|in|\(|@)?\s*(?:a\s+)?$",
+    r"^\.?\s*(?:,\s*)?(?:(?:is|are|more|longer)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|in|\(|@)?\s*(?:a\s+)?$",
     re.I,
 )
 
 
 AT_WORD = re.compile(
-    r"^\s*(?:(?:is|are)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|@|\()\s*(?:a\s+)?$",
+    r"^\s*(?:(?:is|are|more|longer)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|@|\()\s*(?:a\s+)?$",
     re.I,
 )
 
@@ -49,6 +49,7 @@ HOLDS = re.compile(
     r"(?:at\s+least\s+)?$", re.IGNORECASE,
 )  # fmt: skip
 KEPT_WARM = re.compile(r"\bwarm\s+(?:it\s+)?(?:at|in)\b[^.;]*$", re.IGNORECASE)
+COOLS_TO = re.compile(r"\b(?:drop|fall|cool|come\s+down)\w*\s+(?:down\s+)?to\s+$", re.IGNORECASE)
 LESS = re.compile(r"\b(?:less|minus)\s+(?:about\s+)?$", re.IGNORECASE)
 
 
@@ -83,6 +84,10 @@ class Lengths(State):
                 i = clause.marks.index(side_by_side[-1]) + 1
                 heated = self.heat is not None or any(p.heat for p in parts)
                 role = of_core(clause, side_by_side, self.text, wants_core=heated)
+                start = side_by_side[0].start
+                if role and COOLS_TO.search(self.text[max(0, start - 24) : start]):
+                    # No stage waits for a middle to cool to something: it is asked about.
+                    continue
                 if role:
                     self._goal(clause, parts, goal_of(side_by_side, role))
                     continue

@@ -34,6 +34,7 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" )(?:to\b)?"),
         r"+turn(?:ed)? down {OVEN}",
         r"down to",
+        r"let (?:the |your )?oven (?:cool|fall|drop|go down)",
         r"(?:then|heat|oven)(?: goes| is turned| comes)? down",
     ),
     "up": (
@@ -64,7 +65,8 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"on the (?:hob|stove(?:top)?)",
     ),
     "out": (
-        (r"(?:take|taken|remove[ds]?|pull(?:ed)?|bring|lift(?:ed)?|get|comes?|have) (?:{MEAT}"
+        (r"(?:tak(?:e|en|ing)|remov(?:e|ed|ing)|pull(?:ed|ing)?|bring|lift(?:ed)?|get|comes?"
+         r"|have) (?:{MEAT}"
          r" )?(?:out|off)?\s*(?:of|from) (?:the )?(?:oven|heat)"),
         r"(?:take|taken|pull(?:ed)?|lift|bring|get|have|whip|haul|fish) {MEAT} out",
         r"+pull(?:ed)? {MEAT}?(?=\s*(?:at|when|once|as))",
@@ -74,7 +76,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         (r"+remove\b(?= (?:{MEAT}|from|when|at|once|and|after)\b|\s*[,.;])"),
     ),
     "fridge": (
-        (r"(?:take|taken|remove[ds]?|bring|get|lift) (?:{MEAT} )?(?:out )?(?:of|from) (?:the"
+        (r"(?:take|taken|remove[ds]?|bring|get|lift) (?:[\w’']+ ){0,4}?(?:out )?(?:of|from) (?:the"
          r" )?(?:fridge|refrigerator)"),
         r"out of the (?:fridge|refrigerator)",
         r"(?:come|bring|brought|get|warm) {MEAT}?\s*(?:up )?to room temp(?:erature)?",
@@ -122,8 +124,8 @@ ACTS: dict[str, tuple[str, ...]] = {
     ),
     "pour": (
         (r"+(?:pour(?:ed|ing)?|add(?:ed|ing)?)\b(?: (?:in|over|on))?(?! (?:\d+|[a-z-]+) min)(?="
-         r" (?:the |an? |some |about |in )?(?:[\d½¼¾]|half|pint|litre|glass|cup|(?:hot |cold "
-         r"|boiling )?(?:stock|water|wine|cider|ale|beer)))"),
+         r" (?:the |an? |some |about |in )?(?:[\d½¼¾]|half|one|two|three|four|pint|litre|glass|cup"
+         r"|(?:hot |cold |boiling )?(?:stock|water|wine|cider|ale|beer)))"),
     ),
     "grill": (
         r"(?:under (?:a|the) (?:hot )?(?:grill|broiler)|broil(?:ed|ing)?|grill(?:ed)?)",
@@ -188,6 +190,7 @@ SAID: dict[str, tuple[str, ...]] = {
          r"|roasting) time\s*:)"),
     ),
     "skip": (
+        r"~^\s*ingredients\b",
         (r"+(?:prep(?:aration)?(?: time)?|serves|feeds|makes|hands[\s-]on(?: time)?|ready in"
          r"|step)\b\s*:?"),
     ),
@@ -241,6 +244,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"foil over",
     ),
     "rack": (
+        r"+rack\b(?=\s*,)",
         r"(?:on|onto|over) (?:(?:a|the|its) )?(?:wire |roasting |oven )?(?:rack|trivet|grid)",
     ),
     "roots": (
@@ -297,6 +301,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"+(?:take|bring|get) it to\b(?! room)",
         r"wants",
         r"should (?:be|read)",
+        r"done at",
     ),
     "hold": (
         r"(?:h[eo]ld(?:s|ing)?|keep(?:s|ing)?|stay(?:s|ed)?|kept)",

@@ -157,7 +157,7 @@ _OTHER = re.compile(
 """Numbers that say neither heat nor time."""
 _FOR = re.compile(
     r"\b(?:for|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every"
-    r"|then)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
+    r"|then|next)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
     rf"(?P<v>\d{{1,3}}|{SMALL})"
     r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
     re.I,

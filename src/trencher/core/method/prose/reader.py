@@ -78,7 +78,9 @@ class Reader(Dressing, Tasks, Rests, Changes):
         self._dress(clause, later)
         if act in VERBS and not (act == "turn" and self.where == "pan" and not clause.has("temp")):
             self._task(clause, VERBS[act])
-        elif act == "sear" and not self._browned_in_the_oven(clause):
+        elif (act == "" and self.where != "oven" and self._on_its_sides(clause)) or (
+            act == "sear" and not self._browned_in_the_oven(clause)
+        ):
             self._sear(clause)
         elif act == "sear":
             self._oven(clause)
@@ -101,6 +103,12 @@ class Reader(Dressing, Tasks, Rests, Changes):
             "turn",
         ):
             self._oven(clause)
+
+    def _on_its_sides(self, clause: Clause) -> bool:
+        """*2 min each side* where no heat is said: in the pan, though nothing says so."""
+        timed = clause.get("time", "rate")
+        sides = clause.has("side") or any(m.per == "side" for m in timed)
+        return bool(timed) and sides and not clause.has("temp") and self.heat is None
 
     def _no_rest_between(self) -> None:
         """*Rest it while the oven heats*: nobody knows for how long, and it is cold inside."""

@@ -72,9 +72,9 @@ class Tasks(Heating):
             self._go_on(clause, own)
             return
         half = clause.has("half_way")
-        if clause.has("every_now") or (
-            verb in ("baste", "check") and at is None and every is None and not half
-        ):
+        timeless = at is None and every is None and not half
+        idle = verb == "check" or (verb == "baste" and self.where != "oven")
+        if clause.has("every_now") or (timeless and idle):
             self._use(act, *clause.get("every_now"))
             self._go_on(clause, own)
             return
@@ -84,12 +84,15 @@ class Tasks(Heating):
             and own
             and self.fresh
             and self.heat is not None
-            and verb == "turn"
+            and verb in ("turn", "pour")
         ):
             # "After 20 minutes turn it over": the heat so far was for so long.
             self._use(*own, act)
             self._add_oven([Said(own[0], Minutes(own[0].minutes))])
-            self.drafts.add(Turn(), [act])
+            if verb == "turn":
+                self.drafts.add(Turn(), [act])
+            for poured in clause.get("ml"):
+                self._soak(poured)
             self._go_on(clause, own)
             return
         self._use(*marks)
@@ -113,7 +116,7 @@ class Tasks(Heating):
             m for m in clause.get("time", "rate", "temp") if m not in own and m not in self.used
         ]
         draft = self.drafts.last_oven()
-        begins = verb in ("add", "pour") and at is None and every is None and not mode
+        begins = verb in ("add", "pour", "baste") and at is None and every is None and not mode
         if self.fresh or draft is None or later or begins or len(again) > 1:
             self.hung.append((verb, words, at, every, mode, spoken))
             self._go_on(clause, own)
@@ -122,7 +125,8 @@ class Tasks(Heating):
 
     def _from_the_list(self, clause: Clause) -> list[Mark]:
         """*Pour over the stock*: how much of it stands in the list above."""
-        said = LIQUIDS.search(self.text[clause.acts[-1].end : clause.acts[-1].end + 30])
+        act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
+        said = LIQUIDS.search(self.text[act.end : act.end + 30])
         if said is None:
             return []
         return [
