@@ -25,6 +25,7 @@ from trencher.core.method.stages import (
 )
 
 FROM = re.compile(r"\bfrom\s+$", re.IGNORECASE)
+WORKED_OUT = re.compile(r"\b(?:calculat\w+|work(?:ed)?\s+out)\b", re.IGNORECASE)
 AFTER = re.compile(r"\s*after\s+(?:about\s+|the\s+first\s+)?$", re.IGNORECASE)
 BROWNS = re.compile(r"sear|brown|fry(?!ing)|colou?r|seal", re.IGNORECASE)
 STANDS = re.compile(r"\b(?:no|without\s+(?:the\s+)?)\s*fan\b|\bfan\s+off\b", re.IGNORECASE)
@@ -63,6 +64,15 @@ class Changes(Heating):
             self.where = "ready"
         if not parts[0].heat and self._said_of_what_is_on(clause, parts):
             return
+        said = [x for p in parts for x in p.lengths]
+        sentence = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
+        if said and WORKED_OUT.search(sentence + self._clause_text(clause)):
+            # "Work out the time: 15 minutes a pound": what remains after a hot start has it.
+            self.worked_out = said[0]
+            return
+        if self.worked_out is not None and clause.has("remaining") and not said and parts[-1].heat:
+            parts[-1].lengths.append(self.worked_out)
+            self.worked_out = None
         if (
             clause.has("at_end")
             and self.drafts.last is None
@@ -273,13 +283,13 @@ class Changes(Heating):
         else:
             mark = times[0]
             sides = clause.get("side")
-            per_side = mark.per == "side" or bool(sides)
+            per_side = mark.per == "side" or (bool(sides) and not clause.has("total"))
             length: Length = (
                 Rate(round(mark.minutes, 4), "side") if per_side else Minutes(mark.minutes)
             )
             draft = self.drafts.add(Sear(length), [*clause.acts, mark, *sides])
             all_of_them = any("all" in self._word(s).casefold() for s in sides)
-            if mark.per != "side" and all_of_them:
+            if mark.per != "side" and all_of_them and not clause.has("total"):
                 whole = Minutes(mark.minutes)
                 over = mark.minutes > LONGEST_SIDE_MIN or any(
                     re.search(r"over|round", self._word(s), re.I) for s in sides

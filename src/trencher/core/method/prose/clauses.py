@@ -222,7 +222,8 @@ def about_something_else(clause: Clause, text: str) -> bool:
     if LISTED.match(line) and not clause.acts and not clause.has(*ARGS) and "\n" in text:
         return True
     words = re.split(r"[.;\n]\s", text[: clause.marks[-1].end])[-1]
-    if clause.has("hob") and not clause.has("temp"):
+    poured = clause.has("pour") and not clause.has("time", "rate")
+    if clause.has("hob") and not clause.has("temp") and not poured:
         return True
     return (
         clause.has("dish")

@@ -71,15 +71,16 @@ class Dressing(Heating):
                     self.text[max(0, mark.start - 14) : mark.start],
                     re.I,
                 ):
-                    self._soak(mark)
+                    self._soak([mark])
 
-    def _soak(self, mark: Mark) -> bool:
+    def _soak(self, poured: Sequence[Mark]) -> bool:
         low, high = LIQUID_ML
-        if not low <= mark.amount <= high:
+        amount = sum(m.amount for m in poured)
+        if not low <= amount <= high:
             return False
-        self.liquid = round(mark.amount)
-        self.worn["liquid"] = [mark]
-        self._use(mark)
+        self.liquid = round(amount)
+        self.worn["liquid"] = list(poured)
+        self._use(*poured)
         return True
 
     def _lay(self, mark: Mark) -> None:

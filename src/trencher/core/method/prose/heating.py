@@ -98,15 +98,17 @@ class Heating(Lengths):
         draft: Draft | None = None
         if (
             len(goals) == 1
-            and len(timed) == 1
+            and timed
             and isinstance(goals[0].length, (UntilCore, UntilHeld, UntilPeak))
         ):
             draft = self._one(goals[0])
             if draft is not None:
-                self._use(timed[0].mark)
-                draft.marks.append(timed[0].mark)
-                for x, words in ((goals[0], "the middle"), (timed[0], "the time")):
-                    draft.other("time_or_core", words, replace(draft.stage, length=x.length))
+                draft.other("time_or_core", "the middle", draft.stage)
+                for x in timed:
+                    self._use(x.mark)
+                    draft.marks.append(x.mark)
+                    timely = replace(draft.stage, length=x.length)
+                    draft.other("time_or_core", f"the time, {x.length}", timely)
             return draft
         if len(goals) > 1 and not timed:
             draft = self._one(goals[0])

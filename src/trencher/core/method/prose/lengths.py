@@ -50,6 +50,7 @@ HOLDS = re.compile(
 )  # fmt: skip
 KEPT_WARM = re.compile(r"\bwarm\s+(?:it\s+)?(?:at|in)\b[^.;]*$", re.IGNORECASE)
 COOLS_TO = re.compile(r"\b(?:drop|fall|cool|come\s+down)\w*\s+(?:down\s+)?to\s+$", re.IGNORECASE)
+PLUS_END = re.compile(r"(?:\bplus|\+)\s*(?:an?\s+)?(?:extra\s+|another\s+|further\s+)?$", re.I)
 LESS = re.compile(r"\b(?:less|minus)\s+(?:about\s+)?$", re.IGNORECASE)
 
 
@@ -156,6 +157,7 @@ class Lengths(State):
         added = (
             FURTHER.match(prior) and ahead != "temp" and i and marks[i - 1].kind in ("temp", "rate")
         ) or re.match(r"\s*(?:over|extra|on\s+top|besides)\b", self.text[mark.end :], re.I)
+        added = added or PLUS_END.search(self.text[max(0, mark.start - 20) : mark.start])
         if before is not None and added and isinstance(before.length, Rate) and mark.kind == "time":
             before.length = replace(before.length, plus_min=mark.minutes)
             self._use(mark)

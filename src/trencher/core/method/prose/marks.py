@@ -64,6 +64,7 @@ _BARE_HOUR = "|".join(
         "last",
         "final",
         "remaining",
+        "every",
         "another",
         "further",
         "next",

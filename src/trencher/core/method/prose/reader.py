@@ -58,7 +58,12 @@ class Reader(Dressing, Tasks, Rests, Changes):
         if clause.has("cold"):
             self.cold = True
             self.used += clause.get("cold")
-        if clause.has("total", "time_is") and clause.get("time") and act != "sear":
+        if (
+            clause.has("total", "time_is")
+            and clause.get("time")
+            and not clause.has("rate")
+            and act != "sear"
+        ):
             if clause.has("time_is") and self.heat is not None:
                 self._oven(clause)
                 return
@@ -122,8 +127,12 @@ class Reader(Dressing, Tasks, Rests, Changes):
                 self._lose(drafts.pop(n).marks)
 
     def _rest_comes_last(self) -> None:
-        """A rest that is told of first, as on a card, is had after the heat."""
+        """A rest that is told of first, as on a card, is had after the heat, and once."""
         drafts = self.drafts.all
+        first, last = (drafts[0].stage, drafts[-1].stage) if len(drafts) > 2 else (None, None)
+        if isinstance(first, Rest) and isinstance(last, Rest) and first.length == last.length:
+            drafts[-1].marks += drafts.pop(0).marks
+            return
         if len(drafts) < 2 or not drafts[0].marks or not drafts[1].marks:
             return
         ends = max(m.end for m in drafts[0].marks)

@@ -94,6 +94,8 @@ class State:
         self.sentence = -1
         self.total: Mark | None = None
         self.hung: list[tuple[Verb, str, float | None, float | None, str, list[Mark]]] = []
+        self.worked_out: Said | None = None
+        """A length reckoned before the heats it is for are told."""
         self.final: Part | None = None
         self.within = False
         """Whether what is done last belongs to the time said for all."""
@@ -108,7 +110,7 @@ class State:
         """A clause about the heat: its own module's work."""
         raise NotImplementedError
 
-    def _soak(self, mark: Mark) -> bool:
+    def _soak(self, poured: Sequence[Mark]) -> bool:
         """Liquid around it from here on."""
         raise NotImplementedError
 

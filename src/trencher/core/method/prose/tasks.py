@@ -33,8 +33,7 @@ class Tasks(Heating):
     def _task(self, clause: Clause, verb: Verb) -> None:
         act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
         if verb == "add" and self.where in ("before", "pan") and not clause.has("time"):
-            for poured in clause.get("ml") or self._from_the_list(clause):
-                self._soak(poured)
+            self._soak(clause.get("ml") or self._from_the_list(clause))
             return
         roles = {m: clause.role(m, self.text) for m in clause.get("time")}
         own = [
@@ -62,7 +61,7 @@ class Tasks(Heating):
         if verb == "pour":
             amount = clause.get("ml") or self._from_the_list(clause)
             begins = at is None and every is None and (self.fresh or self._before_it_is_on())
-            if amount and begins and self._soak(amount[0]):
+            if amount and begins and self._soak(amount):
                 self._use(act)
                 self._go_on(clause, own)
                 return
@@ -91,8 +90,7 @@ class Tasks(Heating):
             self._add_oven([Said(own[0], Minutes(own[0].minutes))])
             if verb == "turn":
                 self.drafts.add(Turn(), [act])
-            for poured in clause.get("ml"):
-                self._soak(poured)
+            self._soak(clause.get("ml"))
             self._go_on(clause, own)
             return
         self._use(*marks)
@@ -126,13 +124,15 @@ class Tasks(Heating):
     def _from_the_list(self, clause: Clause) -> list[Mark]:
         """*Pour over the stock*: how much of it stands in the list above."""
         act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
-        said = LIQUIDS.search(self.text[act.end : act.end + 30])
-        if said is None:
-            return []
-        return [
-            m for c in self.aside for m in c.get("ml")
-            if said[1].casefold() in self.text[m.end :].split("\n", 1)[0].casefold()
-        ][:1]  # fmt: skip
+        listed = [(m, self._rest_of_line(m)) for c in self.aside for m in c.get("ml")]
+        found: list[Mark] = []
+        for said in LIQUIDS.finditer(self.text[act.end : act.end + 30]):
+            mine = [m for m, line in listed if said[1].casefold() in line and m not in found]
+            found += mine[:1]
+        return found
+
+    def _rest_of_line(self, mark: Mark) -> str:
+        return self.text[mark.end :].split("\n", 1)[0].casefold()
 
     def _go_on(self, clause: Clause, own: Sequence[Mark]) -> None:
         """What is left of a clause about a task belongs to the heat."""
