@@ -28,7 +28,10 @@ FROM = re.compile(r"\bfrom\s+$", re.IGNORECASE)
 WORKED_OUT = re.compile(r"\b(?:calculat\w+|work(?:ed)?\s+out)\b", re.IGNORECASE)
 AFTER = re.compile(r"\s*after\s+(?:about\s+|the\s+first\s+)?$", re.IGNORECASE)
 BROWNS = re.compile(r"sear|brown|fry(?!ing)|colou?r|seal", re.IGNORECASE)
-STANDS = re.compile(r"\b(?:no|without\s+(?:the\s+)?)\s*fan\b|\bfan\s+off\b", re.IGNORECASE)
+STANDS = re.compile(
+    r"\b(?:top\s+and\s+bottom|upper\s+and\s+lower)\s+heat|\b(?:no|without\s+(?:the\s+)?)\s*fan\b|\bfan\s+off\b",
+    re.IGNORECASE,
+)
 BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
 
 
@@ -127,7 +130,7 @@ class Changes(Heating):
 
     def _sentence(self, clause: Clause) -> str:
         """A clause with the few words behind it."""
-        return self.text[clause.marks[0].start : clause.marks[-1].end + 14].split(". ")[0]
+        return self.text[clause.marks[0].start : clause.marks[-1].end + 24].split(". ")[0]
 
     def _lowered_by(self, clause: Clause) -> bool:
         """*Down by 40 degrees after the first 20 minutes at 220C*: a heat, its time, the next."""
@@ -266,6 +269,20 @@ class Changes(Heating):
             return False
         return bool(times) and AT_WORD.match(self.text[times[-1].end : temps[0].start]) is not None
 
+    def _other_side(self, clause: Clause, mark: Mark) -> bool:
+        """*Then 2 minutes on the other side*: more of the pan that is on."""
+        last = self.drafts.last
+        other = any("other" in self._word(s) for s in clause.get("side"))
+        if not other or last is None or not isinstance(last.stage, Sear):
+            return False
+        if not isinstance(last.stage.length, Minutes):
+            return False
+        whole = Minutes(last.stage.length.min + mark.minutes)
+        last.change(lambda s: replace(s, length=whole))
+        last.marks += [mark, *clause.get("side")]
+        self._use(mark)
+        return True
+
     def _sear(self, clause: Clause) -> None:
         self._use(*clause.acts, *clause.get("side", "brown", "until"))
         times = clause.get("time", "rate")
@@ -280,6 +297,8 @@ class Changes(Heating):
             self.drafts.add(
                 Sear(UntilOutcome("brown")), [*clause.acts, *clause.get("side", "brown")]
             )
+        elif self._other_side(clause, times[0]):
+            pass
         else:
             mark = times[0]
             sides = clause.get("side")

@@ -96,7 +96,9 @@ class Dressing(Heating):
             self.worn["cover"] = [mark]
             self.cover, self.pot = None, False
         elif self.cover is None:
-            self.cover = "covered"
+            foil = re.search(r"foil|paper|parchment|loosely|tent", self._word(mark), re.I)
+            pot = re.search(r"\b(?:casserole|dutch\s+oven|pot)\b", self.text[: mark.start], re.I)
+            self.cover = "lid" if pot and not foil and mark.kind == "cover" else "covered"
             self.worn["cover"] = [mark]
 
     def _dress_at_core(self, clause: Clause) -> bool:

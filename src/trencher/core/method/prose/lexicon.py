@@ -114,13 +114,14 @@ ACTS: dict[str, tuple[str, ...]] = {
     ),
     "roast": (
         r"(?:slow-)?roast(?:ed|ing)",
-        (r"~(?<!\bthe\ )(?<!\ba\ )(?<!\bthis\ )(?<!\byour\ )(?<!\bpot\ )(?<!\bplace\ )\b(?:slow-)?r"
+        (r"~(?<!\bthe\ )(?<!\ba\ )(?<!\bthis\ )(?<!\byour\ )(?<!\bpot\ )"
+         r"(?<!\bsear\ )(?<!\bbrown\ )(?<!\bturn\ )(?<!\bplace\ )\b(?:slow-)?r"
          r"oast\b(?! (?:beef|lamb|pork|joint|potatoes|dinner|veg|on (?:a )?rack in))"),
         (r"(?:cook(?:ed|ing|s)?|bak(?:e|ed|ing)|smok(?:e|ed|ing)|barbecued?|blast(?:ed)?|brais(?:e"
          r"|ed|ing)|continue|finish(?:ed)?|carry on|go(?:es)? (?:in|on)|keep going|allow|give"
          r" (?:it|the \w+)|start(?:ed)?|begin)"),
         r"in (?:the|an?) oven",
-        r"oven",
+        r"~(?<!\bdutch\ )\boven\b",
     ),
     "pour": (
         (r"+(?:pour(?:ed|ing)?|add(?:ed|ing)?)\b(?: (?:in|over|on))?(?! (?:\d+|[a-z-]+) min)(?="
@@ -307,6 +308,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:h[eo]ld(?:s|ing)?|keep(?:s|ing)?|stay(?:s|ed)?|kept)",
     ),
     "side": (
+        r"(?:on )?the other (?:side|face)",
         (r"(?:(?:on )?each of (?:its |the |all )?(?:two|three|four|six|\d) (?:sides|faces)|(?:on"
          r" )?(?:each|per|every|either|both) sides?|a side|(?:on )?all (?:the |its )?(?:sides"
          r"|over)|each face|all round|all around)"),

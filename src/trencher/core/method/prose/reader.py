@@ -113,7 +113,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
         """*2 min each side* where no heat is said: in the pan, though nothing says so."""
         timed = clause.get("time", "rate")
         sides = clause.has("side") or any(m.per == "side" for m in timed)
-        return bool(timed) and sides and not clause.has("temp") and self.heat is None
+        in_pan = self.heat is None or self.where == "pan"
+        return bool(timed) and sides and not clause.has("temp") and in_pan
 
     def _no_rest_between(self) -> None:
         """*Rest it while the oven heats*: nobody knows for how long, and it is cold inside."""

@@ -124,15 +124,20 @@ class Tasks(Heating):
     def _from_the_list(self, clause: Clause) -> list[Mark]:
         """*Pour over the stock*: how much of it stands in the list above."""
         act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
-        listed = [(m, self._rest_of_line(m)) for c in self.aside for m in c.get("ml")]
+        listed = [
+            (m, self._line(m)) for m in self.marks
+            if m.kind == "ml" and m.end < act.start and m not in self.used
+        ]  # fmt: skip
         found: list[Mark] = []
         for said in LIQUIDS.finditer(self.text[act.end : act.end + 30]):
             mine = [m for m, line in listed if said[1].casefold() in line and m not in found]
             found += mine[:1]
         return found
 
-    def _rest_of_line(self, mark: Mark) -> str:
-        return self.text[mark.end :].split("\n", 1)[0].casefold()
+    def _line(self, mark: Mark) -> str:
+        """What stands on the line of a mark, up to the next thing of a list."""
+        before = self.text[: mark.start].rsplit("\n", 1)[-1].rsplit(",", 1)[-1]
+        return (before + self.text[mark.end :].split("\n", 1)[0]).casefold()
 
     def _go_on(self, clause: Clause, own: Sequence[Mark]) -> None:
         """What is left of a clause about a task belongs to the heat."""
