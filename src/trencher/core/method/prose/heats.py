@@ -100,6 +100,13 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
         if after.kind != "fan_word":
             break
     for before in reversed(clause.marks[:i]):
+        j = clause.marks.index(before)
+        told = clause.marks[j - 1] if j else None
+        if before.kind == "core" and told is not None and told.kind == "temp" and (
+            INSIDE.match(text[told.end : before.start])
+        ):  # fmt: skip
+            # "45C inside, at 80C": the middle is that of the number before it.
+            break
         if before.kind in _CORE_BEFORE:
             return "core" if before.kind == "until" else before.kind
         if before.kind in _OVEN_BEFORE:

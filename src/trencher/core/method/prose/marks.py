@@ -114,6 +114,8 @@ _RANGE = re.compile(
     rf"(?P<value>\d{{2,3}}(?:[.,]\d)?){_TO}(?P<high>\d{{2,3}}){_DEG}{_SCALE}(?:\s*(?P<fan>{_FAN}))?",
     re.I,
 )
+LEAST_BARE = 30.0
+"""A bare number below this is no heat, on either scale."""
 WIDEST = 40.0
 """Degrees between the ends of a range; *225F to 115F* is none."""
 _FAN_BARE = re.compile(
@@ -251,6 +253,8 @@ def _temps(text: str) -> Iterator[Mark]:
     for pattern in (_DEG_ONLY, _BARE):
         for m in pattern.finditer(text):
             temp, high = _degrees(m["value"], "", m["high"])
+            if float(temp.written) < LEAST_BARE:
+                continue
             yield Mark("temp", m.start("value"), m.end(), temp=temp, high=high, bare=True)
     marks = dict(GAS_MARKS)
     for m in _GAS.finditer(text):

@@ -72,7 +72,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
                 return
             self._use(*clause.get("total"))
         if act == "chill" or (act == "carve" and self.where != "out"):
-            self.used += clause.get("chill")
+            # How long it lies salted or in the fridge is no stage of a roast.
+            self.used += clause.get("chill", "time")
             return
         if act == "fridge":
             self._wait(clause)

@@ -15,7 +15,9 @@ from trencher.core.method.stages import (
     Minutes,
     Off,
     Oven,
+    Rate,
     Rest,
+    Sear,
     Stage,
     Temp,
     UntilCore,
@@ -41,7 +43,7 @@ def ask_about(reader: Reader, method: Method, used: Sequence[Mark]) -> list[Open
                 continue
             words = reader.text[mark.start : mark.end].strip()
             choices = _choices(reader, method, mark)
-            if len(choices) > 1:
+            if len(choices) > 1 or mark.kind in ("temp", "time", "rate"):
                 question = f"“{words}” was not understood: what is meant?"
                 found.append(Open(f"number:{mark.start}", question, tuple(choices)))
     return found
@@ -87,6 +89,12 @@ def _choices(reader: Reader, method: Method, mark: Mark) -> list[Choice]:
             isinstance(s, Rest) for s in stages[n + 1 :]
         ):
             put(f"a rest of {minutes:g} minutes", Rest(Minutes(minutes)), keep=True)
+    if mark.kind == "rate" and mark.per is not None:
+        length = Rate(round(mark.minutes, 4), mark.per)
+        if mark.per == "side":
+            put(f"a sear of {length}", Sear(length), keep=True)
+        elif oven is not None:
+            put(f"{length} at {oven.temp}", replace(oven, length=length, tasks=()), keep=True)
     on = stages[n]
     for temp in _temps(mark):
         if CORE_LOW_C < LIKELY_CORE_C[0] <= temp.c <= LIKELY_CORE_C[1] and isinstance(

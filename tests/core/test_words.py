@@ -1,0 +1,135 @@
+"""The reader's single words: numbers, times, heats, roles; and that no number is passed over."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.corpus import sentences
+from trencher.core.method.prose import MOST_ASKED, read_prose
+from trencher.core.method.prose.clauses import clauses_of
+from trencher.core.method.prose.lexicon import ACTS, SAID
+from trencher.core.method.prose.marks import Mark, marks_in
+from trencher.core.method.prose.numbers import NUMBER, value
+from trencher.core.method.prose.reader import Reader
+
+RANGE_C = (50.0, 250.0)
+
+
+@pytest.mark.parametrize(
+    ("text", "is_worth"),
+    [
+        ("1½", 1.5), ("1 1/2", 1.5), ("2¾", 2.75), ("3/4", 0.75), ("1,5", 1.5), ("twenty-five", 25),
+        ("forty five", 45), ("an", 1), ("a couple of", 2), ("a hundred and sixty", 160),
+        ("two hundred", 200), ("three hundred and fifty", 350), ("one and a quarter", 1.25),
+        ("two and three quarters", 2.75), ("nineteen", 19),
+    ],
+)  # fmt: skip
+def test_a_number_is_worth_what_it_says(text: str, is_worth: float) -> None:
+    found = re.fullmatch(NUMBER, text, re.IGNORECASE)
+    assert found is not None, text
+    assert value(text) == pytest.approx(is_worth)
+
+
+@pytest.mark.parametrize(
+    ("text", "low", "high"),
+    [
+        ("90 seconds", 1.5, 1.5), ("an hour and a quarter", 75, 75), ("1h15", 75, 75),
+        ("1 hr 10 mins", 70, 70), ("half an hour", 30, 30), ("three quarters of an hour", 45, 45),
+        ("two and a half hours", 150, 150), ("an hour and ten", 70, 70), ("8 to 10 minutes", 8, 10),
+        ("between 40 and 50 minutes", 40, 50), ("1¾ to 2 hours", 105, 120), ("10–15 min", 10, 15),
+        ("a good hour", 60, 60), ("two thirds of an hour", 40, 40), ("15m", 15, 15),
+    ],
+)  # fmt: skip
+def test_a_time_is_as_long_as_it_says(text: str, low: float, high: float) -> None:
+    (mark,) = [m for m in marks_in(f"for {text}.") if m.kind == "time"]
+    assert (mark.low_min, mark.high_min) == pytest.approx((low, high))
+
+
+@pytest.mark.parametrize(
+    ("text", "heats"),
+    [
+        ("240C (220 fan)", ["240C", "220C fan"]),
+        ("200°C/180°C fan/gas 6", ["200C", "180C fan", "gas 6"]),
+        ("fan 180C", ["180C fan"]), ("350 degrees F", ["350F"]), ("gas mark 1/2", ["gas 1/2"]),
+        ("150–160C", ["150C–160C"]), ("one hundred and twenty degrees C", ["120C"]),
+        ("180C (conventional)", ["180C"]),
+    ],
+)  # fmt: skip
+def test_heats_are_found_as_they_are_written(text: str, heats: list[str]) -> None:
+    def written(m: Mark) -> str:
+        return f"{m.temp}{f'–{m.high}' if m.high else ''}{' fan' if m.fan else ''}"
+
+    assert [written(m) for m in marks_in(f"Roast at {text}.") if m.kind == "temp"] == heats
+
+
+@pytest.mark.parametrize(
+    ("text", "role"),
+    [
+        ("baste after 20 minutes", "after"), ("baste every 20 minutes", "every"),
+        ("for the first 20 minutes", "first"), ("for the last 20 minutes", "last"),
+        ("20 minutes before the end", "before_end"), ("20 minutes before roasting", "before_in"),
+        ("20 minutes before carving", ""), ("roast for 20 minutes", ""),
+        ("after that, roast for 20 minutes", ""),
+    ],
+)  # fmt: skip
+def test_the_word_before_a_time_says_what_it_is_of(text: str, role: str) -> None:
+    marks = marks_in(text)
+    clause = next(c for c in clauses_of(text, marks) if c.get("time"))
+    assert clause.role(clause.get("time")[0], text) == role
+
+
+def test_every_kind_of_word_is_found_somewhere_in_the_corpus() -> None:
+    texts = [s.text for name in ("sentences", "recipes") for s in sentences(name)]
+    seen = {m.kind for text in texts for m in marks_in(text)}
+    assert (set(ACTS) | set(SAID)) - seen == {"check"}
+
+
+def passed_over(text: str) -> list[str]:
+    """Heats, times and rates of clauses about the joint that are neither used nor asked about."""
+    reader = Reader(text, "fan", 2.0, RANGE_C)
+    reader.read()
+    reading = read_prose(text, kind="fan", weight_kg=2.0, range_c=RANGE_C)
+    if reading.method is None or len(reading.opens) >= MOST_ASKED:
+        return []
+    used = {at for p in reading.read for at in range(p.start, p.end)}
+    asked = {int(o.code.split(":")[1]) for o in reading.opens if o.code.startswith("number:")}
+    aside = {m for c in reader.aside for m in c.marks}
+    return [
+        text[m.start : m.end]
+        for m in reader.marks
+        if m.kind in ("temp", "time", "rate")
+        and m not in aside
+        and m.start not in used
+        and m.start not in asked
+    ]
+
+
+@pytest.mark.parametrize("name", ["sentences", "recipes"])
+def test_no_number_of_the_corpus_is_passed_over(name: str) -> None:
+    found = {s.text[:60]: left for s in sentences(name) if (left := passed_over(s.text))}
+    assert found == {}
+
+
+PIECES = st.lists(
+    st.sampled_from(
+        [
+            "roast at 180C", "for 20 minutes", "turn down to 150C", "after 15 minutes", "rest it",
+            "until it reads 54C", "cover with foil", "baste every 10 minutes",
+            "for the last 5 minutes",
+            "then", ".", ", ", "and", "sear 2 minutes a side", "take it out at 50C", "glaze it",
+            "for another 7 minutes", "turn it over", "switch the oven off", "take off the foil",
+        ]
+    ),
+    min_size=2, max_size=10,
+)  # fmt: skip
+
+
+@given(PIECES)
+@settings(max_examples=200, derandomize=True)
+def test_no_number_of_jumbled_clauses_is_passed_over(pieces: list[str]) -> None:
+    text = " ".join(pieces)
+    assert passed_over(text) == [], text
