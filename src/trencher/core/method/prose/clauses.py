@@ -142,7 +142,7 @@ def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
         *(DONE_MEANWHILE if mark.kind in DRESS else ()),
     ) or not re.search(r"[,;:]|\band\b", between):
         return False
-    if mark.kind in ("last", "after"):
+    if mark.kind in ("last", "after", "second"):
         return now.has("time", "rate")
     return mark.kind in DRESS and _whole(now) and not now.has("last")
 

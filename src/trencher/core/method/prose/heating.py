@@ -99,7 +99,7 @@ class Heating(Lengths):
         if (
             len(goals) == 1
             and timed
-            and isinstance(goals[0].length, (UntilCore, UntilHeld, UntilPeak))
+            and isinstance(goals[0].length, (UntilCore, UntilHeld, UntilPeak, UntilOutcome))
         ):
             draft = self._one(goals[0])
             if draft is not None:

@@ -147,7 +147,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"turn(?:ed|ing)? (?:{MEAT} )?(?:over|round|around)",
         r"turn(?:ed|ing)? {MEAT}(?! (?:down|up|off|out))",
         r"flip(?:ped|ping)?(?: {MEAT})?(?: over)?",
-        r"+turning(?= (?:once|it|half|every))",
+        r"+turning(?= (?:once|it|half|every|after))",
         r"+turn(?:ed)?\b(?=\s*(?:,|;|\.|and\b|after\b|half))",
     ),
     "carve": (

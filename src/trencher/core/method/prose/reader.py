@@ -11,7 +11,7 @@ from trencher.core.method.prose.drafts import MOST_STAGES
 from trencher.core.method.prose.dressing import Dressing
 from trencher.core.method.prose.rests import Rests
 from trencher.core.method.prose.tasks import VERBS, Tasks
-from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling
+from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling, Wait
 
 
 class Reader(Dressing, Tasks, Rests, Changes):
@@ -134,6 +134,10 @@ class Reader(Dressing, Tasks, Rests, Changes):
         first, last = (drafts[0].stage, drafts[-1].stage) if len(drafts) > 2 else (None, None)
         if isinstance(first, Rest) and isinstance(last, Rest) and first.length == last.length:
             drafts[-1].marks += drafts.pop(0).marks
+            return
+        if isinstance(first, Rest) and isinstance(last, Rest) and isinstance(first.length, Minutes):
+            # It stands before there is any heat: it waits.
+            drafts[0].stage, drafts[0].others = Wait(first.length, "counter"), []
             return
         if len(drafts) < 2 or not drafts[0].marks or not drafts[1].marks:
             return

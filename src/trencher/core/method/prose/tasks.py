@@ -95,9 +95,6 @@ class Tasks(Heating):
             return
         self._use(*marks)
         again = [m for m in own if roles[m] == "after"]
-        if len(again) > 1:
-            for m in again[:-1]:
-                self.hung.append((verb, words, m.minutes, None, "", [act, m]))
         if verb == "turn" and at is None and every is None and not half:
             if self.drafts.last_oven() is not None:
                 self.drafts.add(Turn(), [act])
@@ -115,11 +112,15 @@ class Tasks(Heating):
         ]
         draft = self.drafts.last_oven()
         begins = verb in ("add", "pour", "baste") and at is None and every is None and not mode
-        if self.fresh or draft is None or later or begins or len(again) > 1:
-            self.hung.append((verb, words, at, every, mode, spoken))
+        # "After 30 minutes and again after 60": one task each.
+        told = [(m.minutes, None, "", [act, m]) for m in again[:-1]]
+        each = [*told, (at, every, mode, spoken)]
+        if self.fresh or draft is None or later or begins:
+            self.hung += [(verb, words, *one) for one in each]
             self._go_on(clause, own)
         else:
-            self._hang(draft, verb, words, at, every, mode, spoken)
+            for one in each:
+                self._hang(draft, verb, words, *one)
 
     def _from_the_list(self, clause: Clause) -> list[Mark]:
         """*Pour over the stock*: how much of it stands in the list above."""
