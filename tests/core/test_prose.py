@@ -165,6 +165,17 @@ def test_any_text_at_all_is_read_without_a_fault(text: str) -> None:
     read_prose(text, weight_kg=1.0)
 
 
+def test_a_grill_without_a_heat_is_asked_about() -> None:
+    found = opens("Roast at 160C until 60C, then grill for 4 minutes.")
+    assert found["grill"] == [f"160C until 60C; {c}C grill 4min" for c in (240, 220, 260)]
+
+
+def test_a_middle_that_is_to_cool_is_no_goal() -> None:
+    reading = read_prose("Roast at 200C until 60C. Rest until it cools to 52C.", weight_kg=1.9)
+    assert str(reading.method) == "200C until 60C; rest open until falling"
+    assert [o.question for o in reading.opens if o.code.startswith("number")]
+
+
 def test_no_text_makes_more_stages_or_questions_than_can_be_worked_out() -> None:
     reading = read_prose("200C 10 min, rest 5 to 6 min. " * 200, weight_kg=1.0)
     assert reading.method is not None

@@ -9,7 +9,7 @@ from dataclasses import replace
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.drafts import Alternative, Draft
 from trencher.core.method.prose.heating import Heating
-from trencher.core.method.prose.heats import Heat, heat_of
+from trencher.core.method.prose.heats import Heat, Other, heat_of
 from trencher.core.method.prose.lengths import AT_WORD
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import Part, Said
@@ -38,6 +38,7 @@ BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+ove
 LONGEST_SIDE_MIN = 5.0
 """A longer time *on all sides* is the time of all of them."""
 GRILL_C = 240.0
+"""The set heat of a grill of which nothing is said; asked about."""
 
 
 def _alternative(code: str, words: str, stages: tuple[Stage, ...]) -> Alternative:
@@ -58,7 +59,11 @@ class Changes(Heating):
         if clause.has("down", "up") and self._late_change(clause, parts):
             return
         if "grill" in acts and not any(p.heat for p in parts):
-            parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")))
+            meant = tuple(
+                Other("grill", f"{{c:{c:.1f}}}", celsius(c), "")
+                for c in (GRILL_C, GRILL_C - 20.0, GRILL_C + 20.0)
+            )
+            parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")), meant)
         if (
             self.where == "before"
             and any(a in ("roast", "back") for a in acts)
