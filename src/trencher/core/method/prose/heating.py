@@ -186,6 +186,7 @@ class Heating(Lengths):
             return self._one(half)
         marks = [m for worn in self.worn.values() for m in worn]
         marks += [*(heat.marks if self.fresh else ()), *(x.goal.marks if x.goal else (x.mark,))]
+        marks += [x.plus] if x.plus else []
         draft = self.drafts.add(stage, marks)
         self._use(*marks)
         if self.fan_drop_c and heat.plain and self.kind == "fan":

@@ -176,7 +176,8 @@ class Lengths(State):
         if before is not None and before.goal is None and ahead != "temp" and other:
             before.either = (*before.either, mark)
             return
-        part.lengths.append(Said(mark, length, end=follow.end if plus and follow else -1))
+        over = follow if plus else None
+        part.lengths.append(Said(mark, length, end=over.end if over else -1, plus=over))
 
     def _goal(self, clause: Clause, parts: list[Part], goal: Goal) -> None:
         if goal.role == "climb":

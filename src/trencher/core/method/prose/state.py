@@ -27,6 +27,7 @@ class Said:
     goal: Goal | None = None
     end: int = -1
     either: tuple[Mark, ...] = ()
+    plus: Mark | None = None
 
     @property
     def over(self) -> int:
