@@ -6,7 +6,16 @@
   import Strip from '$lib/places/ways/Strip.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import { carveAt, hour, parseReading, sentence, temp, dial, type Units } from '$lib/units'
+  import {
+    carveAt,
+    hour,
+    parseReading,
+    sentence,
+    shortDay,
+    temp,
+    dial,
+    type Units,
+  } from '$lib/units'
   import { closedAt } from './happened'
 
   let {
@@ -45,6 +54,11 @@
     length === undefined ? null : new Date(carveAt(roast).getTime() - length * 60_000),
   )
   const first = $derived(forecast?.stages.find((s) => s.dial_c !== null))
+  const when = $derived(
+    due === null
+      ? ''
+      : `${due.toDateString() === now.toDateString() ? '' : `${shortDay(due)} `}at ${hour(due)}`,
+  )
   const cold = $derived(forecast?.from_cold ?? false)
   const late = $derived(due !== null && due.getTime() < now.getTime())
   const heat = $derived(
@@ -88,8 +102,8 @@
 
 <h1 class="shout sentence">
   {#if due === null}It is ready to go in.
-  {:else if late}It should have gone in at {hour(due)}.
-  {:else}It goes in at {hour(due)}.{/if}
+  {:else if late}It should have gone in {when}.
+  {:else}It goes in {when}.{/if}
 </h1>
 <p class="then">
   {#if first !== undefined && first.dial_c !== null}

@@ -38,13 +38,11 @@
       const rows = forecast.series.filter((r) => r[0] >= stage.start_min && r[0] <= stage.end_min)
       // A stage that follows another begins where the air was left, not where it is wanted.
       const before = forecast.series.filter((r) => r[0] <= stage.start_min).at(-1)
+      const follows =
+        stage.start_min > 0 ? heated.some((s) => s.end_min === stage.start_min) : forecast.from_cold
       const first: [number, number] = [
         stage.start_min,
-        (stage.start_min > 0 && heated.some((s) => s.end_min === stage.start_min)
-          ? before?.[1]
-          : stage.air_c) ??
-          rows[0]?.[1] ??
-          100,
+        (follows ? before?.[1] : stage.air_c) ?? rows[0]?.[1] ?? 100,
       ]
       const last: [number, number] = [stage.end_min, rows.at(-1)?.[1] ?? first[1]]
       return silhouette([first, ...rows.slice(1).map((r) => [r[0], r[1]] as const), last], x, air)
