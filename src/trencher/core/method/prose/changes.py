@@ -206,7 +206,8 @@ class Changes(Heating):
             # "To 120C after the first half hour at 230C."
             self._set_heat(heats[1], clause)
         draft = self.drafts.last_oven()
-        if role == "before_end" and draft is None and self.final is None:
+        ends = role == "before_end" or (role == "last" and len(heats) == 2)
+        if ends and draft is None and self.final is None:
             self.final, self.finally_said = (
                 Part(heat, [Said(mark, Minutes(mark.minutes))]),
                 clause,
@@ -272,7 +273,11 @@ class Changes(Heating):
         times, temps = clause.get("time"), clause.get("temp")
         if not temps or re.search(r"\b(?:pan|hob|stove|skillet|side|sear|fry|seal)", words):
             return False
-        return bool(times) and AT_WORD.match(self.text[times[-1].end : temps[0].start]) is not None
+        if not times:
+            return False
+        first, then = sorted((times[-1], temps[0]), key=lambda m: m.start)
+        between = self.text[first.end : then.start]
+        return AT_WORD.match(between) is not None or between.strip() == "for"
 
     def _other_side(self, clause: Clause, mark: Mark) -> bool:
         """*Then 2 minutes on the other side*: more of the pan that is on."""

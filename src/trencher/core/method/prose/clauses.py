@@ -200,6 +200,8 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         return now.has("temp", "time")
     if now.act == "rest" and mark.kind in ("carve", "off", "fridge") and not now.has(*ARGS):
         return False
+    if now.act == "rest" and mark.kind == "off" and word.endswith("oven"):
+        return False
     if now.act == "rest" and mark.kind == "carve":
         return False
     return not (now.act == "off" and mark.kind == "rest" and not now.has(*ARGS))

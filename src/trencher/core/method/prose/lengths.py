@@ -118,7 +118,7 @@ class Lengths(State):
         between = self.text[before : heat.marks[0].start] if part.lengths else ""
         said_after = bool(part.lengths) and (AT_WORD if part.heat else AT).match(between)
         if part.heat is None and (not part.lengths or said_after):
-            if said_after and len(part.lengths) > 1:
+            if said_after and len(part.lengths) > 1 and not any(x.goal for x in part.lengths):
                 moved = part.lengths.pop()
                 parts.append(Part(heat, [moved]))
             else:

@@ -89,6 +89,9 @@ class Reader(Dressing, Tasks, Rests, Changes):
         ):
             self._sear(clause)
         elif act == "sear":
+            # Nothing browns under a cover: it comes off for that.
+            self.cover, self.pot = None, False
+            self.worn.pop("cover", None)
             self._oven(clause)
         elif act == "off":
             self._off(clause)
