@@ -24,6 +24,7 @@ GAP = re.compile(
     r"(?:in\s+a)?\s*$", re.IGNORECASE,
 )  # fmt: skip
 TO = re.compile(r"^\s*,?\s*(?:all\s+the\s+way\s+)?to\s+(?:an?\s+)?$", re.IGNORECASE)
+OVEN_BEHIND = re.compile(r"\s*(?:fan\s+|still\s+)?oven\b", re.IGNORECASE)
 INSIDE = re.compile(
     r"^[\s,(]*(?:(?:in|at)\s+)?(?:(?:the|its)\s+)?(?:very\s+|deepest\s+)?$", re.IGNORECASE
 )
@@ -81,7 +82,8 @@ def group(clause: Clause, i: int, text: str) -> list[Mark]:
         if mark.kind == "fan_word":
             continue
         between = re.sub(r"\b(?:fan|convection|oven)\b", "", text[found[-1].end : mark.start])
-        if mark.kind != "temp" or not GAP.match(between):
+        into = re.fullmatch(r"\s*in\s+an?\s*", between) and not mark.fan
+        if mark.kind != "temp" or into or not GAP.match(between):
             break
         found.append(mark)
     return found
@@ -91,6 +93,8 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
     """The role of a core's temperature, "" for an oven's. The nearest word decides; numbers no core
     can have are the oven's. ``wants_core``: whether a heat stands already and a core is lacking."""
     if any(m.temp is None or _core(m) is None for m in marks):
+        return ""
+    if OVEN_BEHIND.match(text[marks[-1].end :]):
         return ""
     i = clause.marks.index(marks[0])
     last = clause.marks.index(marks[-1])
