@@ -56,6 +56,15 @@ def test_an_oven_found_off_and_on_again(page: Page, site: Site) -> None:
     expect(page.get_by_role("button", name="Oven was off")).to_be_visible()
 
 
+def test_a_cold_oven_is_switched_on_as_the_joint_goes_in(page: Page, site: Site) -> None:
+    site.house.roasts.choose("sirloin", "cold 180C until 50C; rest open 15min", None)
+    opened(page, f"{site.url}/fire/sirloin")
+    expect(page.get_by_text("switched on as it goes in: the oven is cold")).to_be_visible()
+    site.house.roasts.choose("sirloin", "180C until 50C; rest open 15min", None)
+    page.reload()
+    expect(page.get_by_text(re.compile(r"switched on by \d\d:\d\d"))).to_be_visible()
+
+
 def test_what_is_felt_says_what_it_speaks_of(page: Page, site: Site) -> None:
     prepared(site)
     opened(page, f"{site.url}/fire/sirloin")

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
+from tests.corpus import sentences
 from tests.kitchens import HOT_THEN_LOW, roast
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import MOST_ASKED, read_prose
@@ -154,6 +157,33 @@ def test_any_words_are_read_without_a_fault_and_every_method_can_be_written(
     methods = [reading.method] if reading.method else []
     methods += [c.method for o in reading.opens for c in o.choices]
     for method in methods:
+        assert parse_method(str(method)) == method
+
+
+PIECES = [
+    piece.strip()
+    for name in ("sentences", "recipes")
+    for said in sentences(name)
+    for piece in re.split(r"(?<=[.;,\n])\s|\sand\s|\sthen\s", said.text)
+    if piece.strip()
+]
+
+
+@given(
+    st.lists(st.sampled_from(PIECES), min_size=2, max_size=7),
+    st.sampled_from([" ", "\n", ", ", ". "]),
+    st.sampled_from([None, 1.0, 3.0]),
+)
+@settings(max_examples=400, derandomize=True)
+@example(["Roast at 180C until 54C.", "Wrap in foil at 200C for 20 minutes."], " ", 1.9)
+@example(["Switch the oven off.", "two minutes each side"], " ", 1.9)
+@example(["roast at 160C until 85C", "two to three minutes each side"], ", ", None)
+def test_clauses_of_recipes_thrown_together_make_methods_that_can_be_written(
+    pieces: list[str], between: str, weight_kg: float | None
+) -> None:
+    reading = read_prose(between.join(pieces), weight_kg=weight_kg)
+    methods = [reading.method] if reading.method else []
+    for method in (*methods, *(c.method for o in reading.opens for c in o.choices)):
         assert parse_method(str(method)) == method
 
 

@@ -57,7 +57,7 @@ REACHED, TIMED_OUT = 1, 0
 
 RECORD = 7  # time, air, surface, core, thin end, mean, bend (rise towards ξ² = 1 at the core)
 T_LOW, T_STEP, T_LAST = -45.0, 0.25, 1499
-FAT_DRIES_C = 95.0
+FAT_DRIES_C = 95.0  # a moist face of fat stays about here; what comes above it dries it
 CP_WATER = 4190.0
 DRIFT_FROM_S, DRIFT_ZERO_S = 2400.0, 3600.0
 SIGMA = 5.670374e-8

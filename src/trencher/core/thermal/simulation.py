@@ -40,7 +40,8 @@ class Simulation:
 
     Per face, the ends last (nz, 5): water ``rim`` of the outermost cell beneath it kg/m³ (its mean
     over the four faces is W there), film kg/m², surface temperature Ts °C, doses of browning and
-    crispness. ``coats`` (5, COAT_SIZE).
+    crispness. A dose of browning below 0 is fat that still dries, from −1 up to 0. ``coats``
+    (5, COAT_SIZE).
 
     The record holds rows of time s, air, surface, core, thin end, mean, bend, one a step.
     """

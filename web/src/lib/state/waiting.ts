@@ -157,7 +157,7 @@ export function stillToHear(alarms: Alarm[], entries: Entry[]): Alarm[] {
  * slept does not make up for what something later has overtaken. */
 export function ringingOf(alarms: Alarm[], now: Date): Alarm | null {
   const due = alarms.filter(
-    (a) => new Date(a.at) <= now && (a.until === null || new Date(a.until) > now),
+    (a) => new Date(a.at) <= now && ((a.until ?? null) === null || new Date(a.until ?? 0) > now),
   )
   return due.find((a) => a.loud) ?? due[0] ?? null
 }

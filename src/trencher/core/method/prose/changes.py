@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
 from dataclasses import replace
 
 from trencher.core.method.prose.clauses import Clause
@@ -148,15 +147,9 @@ class Changes(Heating):
             return False
         self._set_heat(heat, clause)
         self._add_oven([Said(first, Minutes(first.minutes))])
-        self._use(first, by[0], *clause.acts)
-        return self._lowered(clause, by[0], times[1:])
-
-    def _lowered(self, clause: Clause, by: Mark, times: Sequence[Mark]) -> bool:
-        assert self.heat is not None
-        up = -1.0 if clause.has("down") else 1.0
-        changed = celsius(round(self.heat.temp.c + up * by.amount, 1))
-        self._set_heat(Heat(changed, self.heat.air, (by,)), clause)
-        self._add_oven([Said(m, Minutes(m.minutes)) for m in times])
+        self._use(first, *clause.acts)
+        self._set_heat(self._moved_by(by[0], heat, clause), clause)
+        self._add_oven([Said(m, Minutes(m.minutes)) for m in times[1:]])
         return True
 
     def _first_of(self, clause: Clause, part: Part) -> None:

@@ -14,6 +14,7 @@ from trencher.core.method.stages import (
     Minutes,
     Oven,
     Rate,
+    Sear,
     Stage,
     Task,
     Turn,
@@ -30,12 +31,17 @@ QUESTIONS = {
     "time_or_core": "Both a time and a temperature of the middle are said: which ends it?",
     "last": "Do these last minutes belong to the time before, or come after it?",
     "wrapped_where": "Is it wrapped out of the oven, to climb, or in the heat?",
-    "how_long": "The text does not say how long: which is meant?",
     "length": "The text does not say how long: which is meant?",
     "sides": "Is this the time for each side, or for all of them?",
     "grill": "The text says no heat for the grill: which is meant?",
     "either": "More than one time is said: which is meant?",
 }
+
+
+def can_be(stage: Stage) -> bool:
+    """Whether a stage may be so long: minutes a side are the pan's alone."""
+    by_side = isinstance(stage.length, Rate) and stage.length.per == "side"
+    return isinstance(stage, Sear) or not by_side
 
 
 @dataclass(frozen=True)
@@ -58,8 +64,9 @@ class Draft:
     others: list[Alternative] = field(default_factory=list)
 
     def other(self, code: str, words: str, stage: Stage, gap: str = "") -> None:
-        """Another reading of this one stage."""
-        self.others.append(Alternative(code, words, (stage,), gap))
+        """Another reading of this one stage; none where such a stage cannot be."""
+        if can_be(stage):
+            self.others.append(Alternative(code, words, (stage,), gap))
 
     def change(self, how: Callable[[Stage], Stage]) -> None:
         """Change the stage and all its other readings alike."""
@@ -71,7 +78,7 @@ class Draft:
 
 
 class Drafts:
-    """The stages so far, and what is to be hung on those to come."""
+    """The stages so far."""
 
     def __init__(self, weight_kg: float | None) -> None:
         self.all: list[Draft] = []

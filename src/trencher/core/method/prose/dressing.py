@@ -9,16 +9,17 @@ from dataclasses import replace
 from trencher.core.method.notation import LIQUID_ML
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heating import Heating
-from trencher.core.method.prose.heats import goal_of, of_core
+from trencher.core.method.prose.heats import core_temp
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import Said, how_of
 from trencher.core.method.stages import Minutes, Oven, UntilCore, Verb
 from trencher.core.thermal.surface import Cover
 
 WORN = re.compile(
-    r"(?:un)?covered|under|lid(?!\s+off)|foil\s+o(?:n|ver)|out\s+of|with|in\s+foil|lidded|(?:tightly|well)\s",
-    re.IGNORECASE,
-)
+    r"(?:un)?covered|under|lid(?!\s+off)|foil\s+o(?:n|ver)|out\s+of|with|in\s+foil|lidded"
+    r"|(?:tightly|well)\s", re.IGNORECASE,
+)  # fmt: skip
+"""A cover that is said to be on, not told to be put on."""
 
 
 class Dressing(Heating):
@@ -113,20 +114,14 @@ class Dressing(Heating):
             or draft is None
         ):
             return False
-        length = draft.stage.length
-        if not isinstance(length, UntilCore) or (
-            not of_core(clause, temps, self.text, wants_core=True) and temps[0].temp is None
-        ):
+        length, goal = draft.stage.length, core_temp(temps[0])
+        if not isinstance(length, UntilCore) or goal is None or goal.c >= length.temp.c:
             return False
-        assert temps[0].temp is not None
-        if not temps[0].temp.c < length.temp.c:
-            return False
-        goal = goal_of(temps, "core")
         stage = draft.stage
         assert isinstance(stage, Oven)
         on: Cover | None = None if covers[-1].kind == "uncover" else "covered"
         marks = [*temps, *covers]
-        draft.stage = replace(stage, length=UntilCore(goal.temp), cover=None if on else "covered")
+        draft.stage = replace(stage, length=UntilCore(goal), cover=None if on else "covered")
         draft.marks += marks
         self.drafts.add(replace(stage, cover=on, tasks=()), [*draft.marks])
         self.cover = on
@@ -154,8 +149,7 @@ class Dressing(Heating):
             for m in clause.get("time")
             if clause.role(m, self.text) in ("first", "last", "after", "before_end")
         ]
-        own = self._parts_peek(clause)
-        if not times or own:
+        if not times or clause.has("temp", "rate"):
             return False
         mark = times[-1]
         role = clause.role(mark, self.text)
@@ -206,7 +200,3 @@ class Dressing(Heating):
             self._use(*marks)
             return True
         return False
-
-    def _parts_peek(self, clause: Clause) -> bool:
-        """Whether a clause says a heat of its own."""
-        return clause.has("temp", "rate")

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from trencher.core.method.prose.clauses import Clause
-from trencher.core.method.prose.drafts import MOST_STAGES, Draft
+from trencher.core.method.prose.drafts import MOST_STAGES, Draft, can_be
 from trencher.core.method.prose.heats import Heat
 from trencher.core.method.prose.lengths import Lengths
 from trencher.core.method.prose.marks import Mark
@@ -31,6 +31,7 @@ from trencher.core.method.stages import (
 from trencher.core.thermal.surface import Cover
 
 AGREE_RATE = 0.04
+"""Share of a rate said per kilo and per pound that is but rounding."""
 
 
 BRACKET_PLUS = re.compile(
@@ -56,7 +57,7 @@ class Heating(Lengths):
             if draft is not None:
                 for minutes in (20.0, 15.0, 30.0):
                     draft.other(
-                        "how_long",
+                        "length",
                         f"{minutes:g} minutes",
                         replace(draft.stage, length=Minutes(minutes)),
                     )
@@ -83,6 +84,7 @@ class Heating(Lengths):
             self.heat is None
             and self.off is not None
             and lengths
+            and can_be(Off(lengths[0].length))
             and self.off is self.drafts.all[-1]
         ):
             off, self.off = self.off, None
@@ -177,7 +179,7 @@ class Heating(Lengths):
         heat = self.heat
         if stage is None or heat is None or len(self.drafts.all) >= MOST_STAGES:
             return None
-        self._in_it_is()
+        self.where, self.rest_dress = "oven", None
         if isinstance(x.length, Rate) and x.length.per == "side":
             # So long on each side, in the oven: turned once between.
             half = Said(x.mark, Minutes(x.length.min))
@@ -219,9 +221,6 @@ class Heating(Lengths):
                 self._lose(said)
             self.bare_last = None
         return draft
-
-    def _in_it_is(self) -> None:
-        self.where, self.rest_dress = "oven", None
 
     def _ranged(self, draft: Draft, mark: Mark) -> None:
         if mark.high_min <= mark.low_min:

@@ -92,7 +92,7 @@ def group(clause: Clause, i: int, text: str) -> list[Mark]:
 def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: bool) -> str:
     """The role of a core's temperature, "" for an oven's. The nearest word decides; numbers no core
     can have are the oven's. ``wants_core``: whether a heat stands already and a core is lacking."""
-    if any(m.temp is None or _core(m) is None for m in marks):
+    if any(m.temp is None or core_temp(m) is None for m in marks):
         return ""
     if OVEN_BEHIND.match(text[marks[-1].end :]):
         return ""
@@ -135,11 +135,11 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
 
 
 def _lower(mark: Mark, heat: Mark) -> bool:
-    found = _core(mark)
+    found = core_temp(mark)
     return found is not None and heat.temp is not None and found.c < heat.temp.c
 
 
-def _core(mark: Mark) -> Temp | None:
+def core_temp(mark: Mark) -> Temp | None:
     """The core's temperature a mark can mean; a bare number above what a core has is in °F."""
     assert mark.temp is not None
     temp = mark.temp
@@ -161,7 +161,7 @@ def goal_of(marks: Sequence[Mark], role: str) -> Goal:
     others: list[Other] = []
     temps: list[Temp] = []
     for mark in marks:
-        temp = _core(mark)
+        temp = core_temp(mark)
         assert temp is not None
         high = mark.high if mark.high is None else Temp(mark.high.written, temp.unit)
         mean, ranged = _middle(temp, high, "range")

@@ -30,18 +30,15 @@ from trencher.core.method.stages import (
 )
 
 WARM_C = 3.0
+"""What is held so far above what the middle has reached is the oven. Estimate."""
+
+_IN_OVEN = r"(?:(?:is|are|more|longer)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?"
+AT = re.compile(rf"^\.?\s*(?:,\s*)?{_IN_OVEN}(?:at|on|in|\(|@)?\s*(?:a\s+)?$", re.IGNORECASE)
+"""What stands between a time and the heat it is for, loosely: *20 minutes, 220C*."""
 
 
-AT = re.compile(
-    r"^\.?\s*(?:,\s*)?(?:(?:is|are|more|longer)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|in|\(|@)?\s*(?:a\s+)?$",
-    re.I,
-)
-
-
-AT_WORD = re.compile(
-    r"^\s*(?:(?:is|are|more|longer)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?(?:at|on|@|\()\s*(?:a\s+)?$",
-    re.I,
-)
+AT_WORD = re.compile(rf"^\s*{_IN_OVEN}(?:at|on|@|\()\s*(?:a\s+)?$", re.IGNORECASE)
+"""The same, said: *20 minutes at 220C*."""
 
 
 HOLDS = re.compile(
@@ -97,20 +94,20 @@ class Lengths(State):
                     self._new_heat(parts, heat)
             elif mark.kind == "word_heat" and not clause.has("temp"):
                 self._new_heat(parts, named_heat(mark, self.text))
-            elif mark.kind == "by" and (self.heat is not None or clause.has("temp")):
-                if self.heat is None:
-                    continue
-                up = -1.0 if clause.has("down") else 1.0
-                share = (
-                    5.0 / 9.0 if self.heat.temp.unit == "F" and "F" not in self._word(mark) else 1.0
-                )
-                changed = self.heat.temp.c + up * mark.amount * share
-                self._new_heat(parts, Heat(celsius(round(changed, 1)), self.heat.air, (mark,)))
+            elif mark.kind == "by" and self.heat is not None:
+                self._new_heat(parts, self._moved_by(mark, self.heat, clause))
             elif mark.kind in ("time", "rate"):
                 self._timed(clause, parts, mark)
             elif mark.kind in ("brown", "crisp", "tender", "falling"):
                 self._seen(clause, parts, mark)
         return parts
+
+    def _moved_by(self, by: Mark, heat: Heat, clause: Clause) -> Heat:
+        """*Down by 20 degrees*: degrees of the heat's own scale where none is said."""
+        bare_f = heat.temp.unit == "F" and "F" not in self._word(by)
+        change = by.amount * (5.0 / 9.0 if bare_f else 1.0)
+        up = -1.0 if clause.has("down") else 1.0
+        return Heat(celsius(round(heat.temp.c + up * change, 1)), heat.air, (by,))
 
     def _new_heat(self, parts: list[Part], heat: Heat) -> None:
         part = parts[-1]

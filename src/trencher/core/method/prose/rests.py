@@ -5,8 +5,9 @@ from __future__ import annotations
 import re
 
 from trencher.core.method.prose.clauses import Clause
+from trencher.core.method.prose.drafts import can_be
 from trencher.core.method.prose.heating import Heating
-from trencher.core.method.prose.heats import goal_of, of_core
+from trencher.core.method.prose.heats import core_temp, of_core
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import Said, how_of
 from trencher.core.method.stages import (
@@ -36,7 +37,7 @@ class Rests(Heating):
         for part in parts:
             if part.heat is not None:
                 self._set_heat(part.heat, clause)
-        lengths = [x for p in parts for x in p.lengths]
+        lengths = [x for p in parts for x in p.lengths if can_be(Off(x.length))]
         ended = [
             x for x in lengths if x.goal is not None and self._word_before(x.goal.marks[0], clause)
         ]
@@ -154,7 +155,6 @@ class Rests(Heating):
                 and not heats
                 and clause.has(
                     "time",
-                    "rest_hint",
                     "before_carve",
                     "tent",
                     "wrap",
@@ -183,9 +183,10 @@ class Rests(Heating):
         temps = clause.get("temp")
         if draft is None or not isinstance(draft.stage.length, (UntilCore, UntilPeak)):
             return not temps
-        if not temps or temps[0].temp is None:
+        if not temps:
             return True
-        return goal_of(temps[:1], "core").temp.c - draft.stage.length.temp.c <= CLIMBS_C
+        goal = core_temp(temps[0])
+        return goal is not None and goal.c - draft.stage.length.temp.c <= CLIMBS_C
 
     def _rest(self, clause: Clause) -> None:
         wrapped = clause.get("wrap", "tent", "cover")

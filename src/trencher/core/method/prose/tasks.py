@@ -15,7 +15,8 @@ from trencher.core.method.stages import Minutes, Turn, Verb
 LIQUIDS = re.compile(r"\b(stock|wine|water|cider|beer|ale|broth|milk)\b", re.IGNORECASE)
 
 
-MIX = re.compile(r"[^\w\s'’,&-]")
+NO_WORDS = re.compile(r"[^\w\s'’,&-]")
+"""What a task's own words may not hold in the notation."""
 
 
 VERBS: dict[str, Verb] = {
@@ -170,7 +171,7 @@ class Tasks(Heating):
         )
         cut = re.search(r"[.;,!?\n]", self.text[act.end : end])
         end = act.end + cut.start() if cut else end
-        raw = MIX.sub(" ", self.text[act.end : end])
+        raw = NO_WORDS.sub(" ", self.text[act.end : end])
         words = re.sub(
             r"^(?:the|in|some)\s+|\s+(?:for|about|the|at|and|with|in)$", "", " ".join(raw.split())
         )

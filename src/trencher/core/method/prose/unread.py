@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from trencher.core.method.notation import CORE_LOW_C, OVEN_HIGH_C
+from trencher.core.method.notation import OVEN_HIGH_C
 from trencher.core.method.prose.asked import Choice, Open
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.reader import Reader
@@ -26,6 +26,7 @@ from trencher.core.method.stages import (
 LIKELY_CORE_C = (35.0, 98.0)
 LEAST_OVEN_C = 60.0
 LIKELY_MIN = 12 * 60.0
+"""What a number whose meaning is not said could be: a middle, an oven, a time."""
 _ENDS = re.compile(
     r"\s*(?:$|[.,;:)\n]|(?:for|until|till|then|and|more|longer|after|in\s+the|or\s+so|deg)\b|°|º)",
     re.IGNORECASE,
@@ -74,13 +75,9 @@ def _choices(reader: Reader, method: Method, mark: Mark) -> list[Choice]:
         kept = stages[: n + 1] if keep else stages[:n]
         found.append(Choice(words, Method((*kept, *instead, *stages[n + 1 :]))))
 
-    minutes = (
-        mark.minutes
-        if mark.kind in ("time", "plus")
-        else mark.amount
-        if mark.kind == "number"
-        else 0.0
-    )
+    minutes = mark.amount if mark.kind == "number" else 0.0
+    if mark.kind in ("time", "plus"):
+        minutes = mark.minutes
     if 0.0 < minutes <= LIKELY_MIN:
         if oven is not None:
             more = replace(oven, length=Minutes(minutes), tasks=())
@@ -97,14 +94,9 @@ def _choices(reader: Reader, method: Method, mark: Mark) -> list[Choice]:
             put(f"{length} at {oven.temp}", replace(oven, length=length, tasks=()), keep=True)
     on = stages[n]
     for temp in _temps(mark):
-        if CORE_LOW_C < LIKELY_CORE_C[0] <= temp.c <= LIKELY_CORE_C[1] and isinstance(
-            stages[n], Oven
-        ):
-            put(
-                f"until the middle is {temp}",
-                replace(stages[n], length=UntilCore(temp)),
-                keep=False,
-            )
+        low, high = LIKELY_CORE_C
+        if low <= temp.c <= high and isinstance(on, Oven):
+            put(f"until the middle is {temp}", replace(on, length=UntilCore(temp)), keep=False)
         if LEAST_OVEN_C <= temp.c <= OVEN_HIGH_C and isinstance(on, Oven):
             put(f"the oven at {temp}", replace(on, temp=temp), keep=False)
     return found

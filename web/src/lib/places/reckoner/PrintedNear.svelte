@@ -52,20 +52,6 @@
 {/if}
 
 <style>
-  table {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    font-size: 0.9rem;
-    color: var(--ink-soft);
-  }
-  td {
-    border-top: 1px solid var(--line);
-    padding: 0.3rem 0.7rem 0.3rem 0;
-  }
   .time {
     white-space: nowrap;
   }

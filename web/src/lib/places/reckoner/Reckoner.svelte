@@ -349,17 +349,18 @@
     border-left: 4px solid var(--accent);
     padding-left: 0.8rem;
   }
-  table {
+  /* What stands in it too, such as the printed rules. */
+  .reckoner :global(table) {
     border-collapse: collapse;
     width: 100%;
   }
-  th {
+  .reckoner :global(th) {
     text-align: left;
     font-weight: 400;
     font-size: 0.9rem;
     color: var(--ink-soft);
   }
-  td {
+  .reckoner :global(td) {
     border-top: 1px solid var(--line);
     padding: 0.3rem 0.7rem 0.3rem 0;
   }
