@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import APIResponse, Page, Route, expect
 
 from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
@@ -93,3 +93,25 @@ def test_an_oven_in_use_is_not_forgotten(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/ovens/sirloin")
     page.get_by_role("button", name="forget this oven").click()
     expect(page.get_by_role("alert")).to_contain_text("is planned or was roasted in it")
+
+
+def test_an_answer_that_comes_late_does_not_take_a_new_oven_away(page: Page, own: Site) -> None:
+    held: list[tuple[Route, APIResponse]] = []
+
+    def hold_first(route: Route) -> None:
+        if held or route.request.method != "GET":
+            route.continue_()
+        else:
+            held.append((route, route.fetch()))
+
+    page.route("**/api/ovens", hold_first)
+    page.goto(f"{own.url}/ovens")
+    page.get_by_role("button", name="Add an oven").click()
+    expect(page.get_by_label("Its name")).to_have_value("My oven")
+    route, before = held[0]
+    assert before.json() == []
+    with page.expect_response("**/api/ovens"):
+        route.fulfill(response=before)
+    page.get_by_label("Its name").fill("Boat stove")
+    page.get_by_label("Its name").press("Tab")
+    expect(page.get_by_role("button", name="Boat stove")).to_be_visible()

@@ -11,6 +11,7 @@ import {
 } from '$lib/api/client'
 import { listen } from '$lib/api/stream'
 import { keepLocal, local } from '$lib/state/local'
+import { newest } from '$lib/state/newest'
 import type { Units } from '$lib/units'
 
 export type Mode = 'auto' | 'light' | 'dark'
@@ -58,17 +59,17 @@ class Kitchen {
   #shown = Date.now()
   #real = Date.now()
   #stop: (() => void) | null = null
+  #ovensHeard = newest<Oven[]>((ovens) => (this.ovens = ovens))
+  #roastsHeard = newest<Line[]>((roasts) => (this.roasts = roasts))
 
   async load(): Promise<void> {
     try {
-      const [catalogue, ovens, roasts] = await Promise.all([
+      const [catalogue] = await Promise.all([
         want(http.GET('/catalogue')),
-        want(http.GET('/ovens')),
-        want(http.GET('/roasts')),
+        this.reloadOvens(),
+        this.#roastsHeard(want(http.GET('/roasts'))),
       ])
       this.catalogue = catalogue
-      this.ovens = ovens
-      this.roasts = roasts
       this.fault = ''
       this.locked = false
     } catch (error) {
@@ -114,8 +115,8 @@ class Kitchen {
 
   async reload(): Promise<void> {
     try {
-      this.roasts = await want(http.GET('/roasts'))
-      if (this.ovens.length === 0) this.ovens = await want(http.GET('/ovens'))
+      await this.#roastsHeard(want(http.GET('/roasts')))
+      if (this.ovens.length === 0) await this.reloadOvens()
       this.locked = false
     } catch (error) {
       // The stream's own state already says that the server is away.
@@ -133,7 +134,7 @@ class Kitchen {
   typed = $state('')
 
   async reloadOvens(): Promise<void> {
-    this.ovens = await want(http.GET('/ovens'))
+    await this.#ovensHeard(want(http.GET('/ovens')))
   }
 
   #setClock(now: string, pace: number): void {
