@@ -7,6 +7,7 @@ it('an answer to what was asked earlier does not undo a later one', async () => 
   let late = (_: string): void => undefined
   const first = take(new Promise((done) => (late = done)))
   await take(Promise.resolve('with the new oven'))
+  await take(Promise.resolve(null))
   late('without it')
   await first
   expect(kept).toEqual(['with the new oven'])

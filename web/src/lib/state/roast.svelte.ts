@@ -14,6 +14,7 @@ import {
   type TroubleLine,
 } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
+import { newest } from '$lib/state/newest'
 import { freshKey, queue } from '$lib/state/queue.svelte'
 import { entryOf, movedBy, withWaiting, type Command } from '$lib/state/waiting'
 
@@ -40,6 +41,7 @@ export class RoastState {
   busy = $state(false)
   /** Number of the event entered last, null while it waits here. */
   entered = $state<number | null>(null)
+  #heard = newest<Roast>((roast) => (this.#roast = roast))
   #looking = false
   #again = false
 
@@ -53,7 +55,7 @@ export class RoastState {
 
   async load(): Promise<void> {
     try {
-      this.#roast = await want(http.GET('/roasts/{roast_id}', this.#path))
+      await this.#heard(want(http.GET('/roasts/{roast_id}', this.#path)))
       this.fault = ''
     } catch (error) {
       this.fault = (error as Error).message
@@ -85,7 +87,7 @@ export class RoastState {
   async #do(command: () => Promise<Roast | null>): Promise<boolean> {
     this.busy = true
     try {
-      this.#roast = (await command()) ?? this.#roast
+      await this.#heard(command())
       this.fault = ''
       return true
     } catch (error) {
