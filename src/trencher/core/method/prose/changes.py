@@ -31,7 +31,9 @@ STANDS = re.compile(
     r"\b(?:top\s+and\s+bottom|upper\s+and\s+lower)\s+heat|\b(?:no|without\s+(?:the\s+)?)\s*fan\b|\bfan\s+off\b",
     re.IGNORECASE,
 )
-BLOWS = re.compile(r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|\bin\s+a\s+fan\s+oven\b", re.IGNORECASE)
+BLOWS = re.compile(
+    r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|(?:\b(?:a|the|your)\s+|^)fan\s+oven\b", re.IGNORECASE
+)
 
 
 LONGEST_SIDE_MIN = 5.0
@@ -57,12 +59,15 @@ class Changes(Heating):
         )
         if clause.has("down", "up") and self._late_change(clause, parts):
             return
-        if "grill" in acts and not any(p.heat for p in parts):
+        heated = any(p.heat for p in parts)
+        apart = heated and not parts[0].heat and bool(parts[0].lengths)
+        if "grill" in acts and (not heated or apart):
             meant = tuple(
                 Other("grill", f"{{c:{c:.1f}}}", celsius(c), "")
                 for c in (GRILL_C, GRILL_C - 20.0, GRILL_C + 20.0)
             )
             parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")), meant)
+        parts = self._as_done(parts)
         if (
             self.where == "before"
             and any(a in ("roast", "back") for a in acts)
@@ -103,7 +108,7 @@ class Changes(Heating):
                 and BLOWS.search(self._clause_text(clause))
             ):
                 self.heat = replace(self.heat, air="fan")
-            if clause.has("grill") and self.heat is not None:
+            if clause.has("grill") and self.heat is not None and not apart:
                 self.heat = replace(self.heat, air="grill")
             if part.lengths:
                 self._first_of(clause, part)
@@ -113,6 +118,26 @@ class Changes(Heating):
             and any(p.heat or p.lengths for p in parts)
         ):
             self.where = "oven"
+
+    def _as_done(self, parts: list[Part]) -> list[Part]:
+        """*60C for an hour after it has reached 54C at 110C*: told last, done before."""
+        if len(parts) != 2:
+            return parts
+        first, second = parts
+        if first.heat is None or second.heat is None:
+            return parts
+        if not second.lengths:
+            return parts
+        ahead = second.lengths[0]
+        told = ahead.goal.marks[0] if ahead.goal else ahead.mark
+        ends = max([m.end for m in first.heat.marks] + [x.over for x in first.lengths])
+        waits = re.search(r"\b(?:after|once)\b", self.text[ends : told.start], re.IGNORECASE)
+        if told.start < ends or waits is None or second.heat.marks[0].start < told.start:
+            return parts
+        if not first.lengths:
+            # "To 165C once it is brown at 240C, until it reads 57C": what comes after is of the 165.
+            first.lengths, second.lengths = second.lengths[1:], second.lengths[:1]
+        return [second, first]
 
     def _said_of_what_is_on(self, clause: Clause, parts: list[Part]) -> bool:
         """*This takes about 5 hours*, *the centre should read 60C*: of the stage before, no stage
@@ -264,10 +289,11 @@ class Changes(Heating):
         """*Brown it: 10 minutes at 250C*: a heat no pan is given."""
         words = self._clause_text(clause).casefold()
         times, temps = clause.get("time"), clause.get("temp")
-        if not temps or re.search(r"\b(?:pan|hob|stove|skillet|side|sear|fry|seal)", words):
+        if not times or re.search(r"\b(?:pan|hob|stove|skillet|side|sear|fry|seal)", words):
             return False
-        if not times:
-            return False
+        if not temps:
+            # "Up to 200C and brown for 20 minutes": it is in there already.
+            return self.fresh and self.drafts.last_oven() is not None and not clause.has("side")
         first, then = sorted((times[-1], temps[0]), key=lambda m: m.start)
         between = self.text[first.end : then.start]
         return AT_WORD.match(between) is not None or between.strip() == "for"

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from itertools import pairwise
 
 from trencher.core.method.prose.lexicon import ACT_KINDS
 from trencher.core.method.prose.marks import Mark
@@ -17,10 +18,12 @@ _WEAK = re.compile(
     r"^(?:in\s+(?:the|an?)\s+oven|oven|allow|continue|give.*|start(?:ed)?|begin|finish(?:ed)?"
     r"|carry\s+on|keep\s+going|go(?:es)?\s+(?:in|on))$", re.IGNORECASE,
 )  # fmt: skip
+_PLACE = re.compile(r"(?:on|in|into)\s", re.IGNORECASE)
 _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
     re.IGNORECASE,
 )
+OF = re.compile(r"\s*of\s+(?:an?\s+|the\s+|its\s+)?$", re.IGNORECASE)
 BEFORE_END = re.compile(r"\s*(?:before|from)\s+the\s+end\b", re.IGNORECASE)
 AHEAD = re.compile(
     r"\s*(?:before|ahead|beforehand)\b"
@@ -99,7 +102,7 @@ def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
         now = Clause(now.sentence + sentence, line)
 
     for n, mark in enumerate(marks):
-        if mark.kind == "after" and now.act == "rest" and now.has("time") and (
+        if mark.kind == "after" and now.act == "rest" and now.has("time", "as_long") and (
             [m.kind for m in marks[n + 1 : n + 3]] in (["time", "temp"], ["rate", "temp"])
         ):  # fmt: skip
             # "Rest 20 minutes after an hour at 190C": told last, done before.
@@ -125,6 +128,23 @@ def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
             close(sentence=False)
         now.marks.append(mark)
     close(sentence=True)
+    return _whole_first(found, text)
+
+
+def _whole_first(clauses: Sequence[Clause], text: str) -> list[Clause]:
+    """*Under foil for the last hour of three at 160C*: the three are told of before the last."""
+    found: list[Clause] = []
+    for clause in clauses:
+        for a, b in pairwise(clause.marks):
+            of = a.kind == b.kind == "time" and OF.match(text[a.end : b.start])
+            if of and clause.role(a, text) in ("first", "last", "after"):
+                n = clause.marks.index(b)
+                acts = [m for m in clause.acts if m in clause.marks[n:]]
+                found.append(Clause(clause.sentence, clause.line, clause.marks[n:], acts))
+                clause.marks = clause.marks[:n]
+                clause.acts = [m for m in clause.acts if m in clause.marks]
+                break
+        found.append(clause)
     return found
 
 
@@ -136,6 +156,11 @@ def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
         )  # fmt: skip
     if mark.kind == "uncover" and now.has("after") and now.has("temp"):
         return True
+    if mark.kind == "temp" and now.act == "rest":
+        # "Rest 10 minutes, 260C for 8": the heat comes after the rest.
+        return "," in between and now.has("time")
+    if mark.kind == "cover" and now.act == "sear":
+        return "," in between and now.has("time", "rate", "side", "brown")
     if now.act not in (
         "",
         *JOINS,
@@ -159,6 +184,12 @@ def _whole(now: Clause) -> bool:
 def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
     """The time of *half an hour's rest*, where other things stand before it."""
     last = now.marks[-1] if now.marks else None
+    if (
+        now.act == "sear" and mark.kind == "roast" and last is not None and last.kind == "time"
+        and len(now.get("time", "rate")) > 1 and _OVEN_NOUN.match(text[mark.start : mark.end])
+    ):  # fmt: skip
+        # "… on the hob and 8 minutes in the oven"
+        return last
     if mark.kind not in ("rest", "sear") or last is None or last.kind != "time":
         return None
     if text[mark.start : mark.end].casefold() not in ("rest", "resting", "sear"):
@@ -177,10 +208,11 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         )
         if mark.kind in ("rest", "sear") and apart is None:
             return False
-        return (
-            now.has("temp", "time", "rate")
-            and mark.kind != "roast"
-            and (now.has("temp", *DRESS) or not now.has("after", "first", "last"))
+        if mark.kind == "roast":
+            # "Foil over it after 45 minutes and roast …"
+            return bool(apart) and now.has("after") and now.marks[0].kind in DRESS
+        return now.has("temp", "time", "rate") and (
+            now.has("temp", *DRESS) or not now.has("after", "first", "last")
         )
     if now.act == "sear" and mark.kind == "sear":
         return False
@@ -190,6 +222,9 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         if _WEAK.match(word):
             return now.has(*ARGS) and now.act not in JOINS
         return now.act not in JOINS
+    if mark.kind == "sear" and now.act == "roast" and _PLACE.match(word):
+        # "Three minutes a side on the hob": where it is done, not another thing done.
+        return now.has("temp")
     if (
         now.act == "roast"
         and not now.has(*ARGS)

@@ -157,11 +157,12 @@ class Dressing(Heating):
         opening = covers[-1].kind == "uncover"
         marks = [mark, *covers]
         if draft is None or (self.fresh and role in ("first", "after")):
-            if role in ("last", "before_end") and opening:
-                self.bare_last = (mark.minutes, marks)
+            from_end = role in ("last", "before_end")
+            if (from_end and opening) or (role == "after" and self.heat is None and draft is None):
+                self.dress_later = (-mark.minutes if from_end else mark.minutes, opening, marks)
                 self._use(*marks)
                 return True
-            if self.heat is None or role in ("last", "before_end"):
+            if self.heat is None or from_end:
                 return False
             if role == "first" and not opening:
                 self._lay(covers[-1])
@@ -179,7 +180,7 @@ class Dressing(Heating):
             return True
         first = mark.minutes if role in ("first", "after") else (whole or 0.0) - mark.minutes
         bare_first = (role == "first") == opening
-        covered: Cover = self.cover or "covered"
+        covered: Cover = self.cover or ("lid" if covers[0].kind == "lid" else "covered")
 
         def under(stage: Oven) -> Oven:
             return replace(stage, cover=covered)

@@ -61,6 +61,12 @@ class Heating(Lengths):
                         f"{minutes:g} minutes",
                         replace(draft.stage, length=Minutes(minutes)),
                     )
+        elif self.fresh and self.heat is not None and not self.readied and (
+            self.heat.marks and self.heat.temp != heat.temp
+        ):  # fmt: skip
+            # Nothing was done in it: it is asked about.
+            self._lose(self.heat.marks)
+        self.readied = clause.act == "preheat" or clause.has("preheat", "at_once")
         if heat.fan_drop_c:
             self.fan_drop_c = heat.fan_drop_c
         self.heat, self.fresh = heat, True
@@ -208,18 +214,24 @@ class Heating(Lengths):
             self._use(m)
         self.fresh = False
         self._hang_all(draft)
-        if self.bare_last is not None:
-            minutes, said = self.bare_last
+        if self.dress_later is not None:
+            minutes, opening, said = self.dress_later
+            self.dress_later = None
             whole = self.drafts.minutes(draft.stage.length)
             cover: Cover = self.cover or "covered"
-            if whole is not None and self.drafts.split(
-                draft, whole - minutes, lambda s: replace(s, cover=cover),
-                lambda s: replace(s, cover=None, pot=False), said,
-            ):  # fmt: skip
-                draft, self.cover = self.drafts.all[-1], None
+            at = minutes if minutes > 0.0 or whole is None else whole + minutes
+
+            def under(stage: Oven) -> Oven:
+                return replace(stage, cover=cover)
+
+            def bare(stage: Oven) -> Oven:
+                return replace(stage, cover=None, pot=False)
+
+            front, back = (under, bare) if opening else (bare, under)
+            if whole is not None and self.drafts.split(draft, at, front, back, said):
+                draft, self.cover = self.drafts.all[-1], None if opening else cover
             else:
                 self._lose(said)
-            self.bare_last = None
         return draft
 
     def _ranged(self, draft: Draft, mark: Mark) -> None:
@@ -247,7 +259,12 @@ class Heating(Lengths):
     def _hang(self, draft: Draft, verb: Verb, words: str, at: float | None, every: float | None,
               mode: str, spoken: list[Mark]) -> None:  # fmt: skip
         whole = self.drafts.minutes(draft.stage.length)
-        if mode == "half" or (at is not None and at < 0):
+        if mode.startswith("share"):
+            if whole is None:
+                self._lose(spoken)
+                return
+            every = float(max(1, round(whole / int(mode.removeprefix("share")))))
+        elif mode == "half" or (at is not None and at < 0):
             if whole is None:
                 self._lose(spoken)
                 return

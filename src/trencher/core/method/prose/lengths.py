@@ -20,6 +20,7 @@ from trencher.core.method.prose.state import Part, Said, State
 from trencher.core.method.stages import (
     Length,
     Minutes,
+    Oven,
     Rate,
     UntilCore,
     UntilFalling,
@@ -32,7 +33,10 @@ from trencher.core.method.stages import (
 WARM_C = 3.0
 """What is held so far above what the middle has reached is the oven. Estimate."""
 
-_IN_OVEN = r"(?:(?:is|are|more|longer)\s+)?(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven\s+)?"
+_IN_OVEN = (
+    r"(?:(?:is|are|more|longer|in\s+all|altogether|in\s+total)\s+)?"
+    r"(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven,?\s+)?"
+)
 AT = re.compile(rf"^\.?\s*(?:,\s*)?{_IN_OVEN}(?:at|on|in|\(|@)?\s*(?:a\s+)?$", re.IGNORECASE)
 """What stands between a time and the heat it is for, loosely: *20 minutes, 220C*."""
 
@@ -113,7 +117,9 @@ class Lengths(State):
         part = parts[-1]
         before = part.lengths[-1].over if part.lengths else -1
         between = self.text[before : heat.marks[0].start] if part.lengths else ""
-        said_after = bool(part.lengths) and (AT_WORD if part.heat else AT).match(between)
+        said_after = bool(part.lengths) and (
+            AT if part.heat is None or heat.marks[0].kind == "word_heat" else AT_WORD
+        ).match(between)
         if part.heat is None and (not part.lengths or said_after):
             if said_after and len(part.lengths) > 1 and not any(x.goal for x in part.lengths):
                 moved = part.lengths.pop()
@@ -161,7 +167,10 @@ class Lengths(State):
             return
         role = clause.role(mark, self.text)
         alone = not (clause.acts or clause.has("temp"))
-        idle = (role == "after" and (before is not None or alone)) or (role == "last" and alone)
+        # "… after 20 minutes at 220C": of a heat of its own.
+        heated = ahead == "temp" and AT_WORD.match(self.text[mark.end : marks[after].start])
+        idle = role == "after" and (alone or (before is not None and not heated))
+        idle = idle or (role == "last" and alone)
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):
             return
@@ -173,11 +182,22 @@ class Lengths(State):
         if before is not None and before.goal is None and ahead != "temp" and other:
             before.either = (*before.either, mark)
             return
+        if role == "remaining" and re.search(
+            r"\bof\s+(?:the|an?)\s*$", self.text[: mark.start], re.I
+        ):
+            # "20 minutes at 220C and 160C for the rest of the hour and a half"
+            so_far = [d.stage.length for d in self.drafts.all if isinstance(d.stage, Oven)]
+            so_far += [x.length for p in parts for x in p.lengths]
+            left = mark.minutes - sum(x.min for x in so_far if isinstance(x, Minutes))
+            if left > 0.0:
+                length = Minutes(round(left, 4))
         over = follow if plus else None
         part.lengths.append(Said(mark, length, end=over.end if over else -1, plus=over))
 
     def _goal(self, clause: Clause, parts: list[Part], goal: Goal) -> None:
         if goal.role == "climb":
+            if any(isinstance(d.stage.length, UntilPeak) for d in self.drafts.all):
+                return
             self._use(*goal.marks, *clause.get("climb"))
             ends = re.search(r"\b(?:ends?|peaks?|finish\w*)\b", self._clause_text(clause), re.I)
             if not (ends and (self.fresh or any(p.heat for p in parts))):

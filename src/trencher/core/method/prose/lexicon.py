@@ -56,11 +56,13 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"cooling oven",
     ),
     "sear": (
-        r"sear(?:ing|s)?",
+        r"~(?<!\breverse\ )(?<!\breverse-)\bsear(?:ing|s)?\b",
         r"+(?:fry|brown|seal|colou?r)\b(?= (?:it )?on (?:all|each|every|both)\b)",
         r"~(?<!\bthe\ )\bseared\b",
         (r"(?:brown|fry|colou?r|seal)(?:ed|ing)? (?:(?:off|well) )?(?:{MEAT}|all|on all|each|every"
          r"|well all|both)"),
+        (r"~(?<!\bgolden\ )(?<!\buntil\ )(?<!\bis\ )(?<!\bto\ )\b(?:brown|fry)(?=\s+(?:for\s+|about\s+)*"
+         r"(?:\d+|five|six|eight|ten|twelve|fifteen)\s*(?:(?:-|–|to)\s*\w+\s*)?min)"),
         (r"+(?:in|into) (?:a|the) (?:very |smoking |really )?(?:hot |cold |heavy |dry |large"
          r" )*(?:frying[\s-]pan|skillet|pan)\b(?! juices)"),
         r"(?:frying[\s-]pan|skillet|hot pan)",
@@ -96,6 +98,8 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"sit for",
         r"coast(?:ing)?",
         r"set aside",
+        r"~(?<=minutes\ )on an? (?:\w+ )?(?:board|platter)\b",
+        r"~(?<=min\ )on an? (?:\w+ )?(?:board|platter)\b",
     ),
     "chill": (
         r"(?:in|into) the (?:fridge|refrigerator)",
@@ -140,6 +144,7 @@ ACTS: dict[str, tuple[str, ...]] = {
     ),
     "baste": (
         r"bast(?:e|ed|ing)",
+        r"(?:brush|glaz|paint)(?:e|ed|ing)?(?: {MEAT})?",
         r"spoon (?:the )?(?:fat|juices) over",
     ),
     "check": (
@@ -149,8 +154,8 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"turn(?:ed|ing)? (?:{MEAT} )?(?:over|round|around)",
         r"turn(?:ed|ing)? {MEAT}(?! (?:down|up|off|out|to \d|to gas))",
         r"flip(?:ped|ping)?(?: {MEAT})?(?: over)?",
-        r"+turning(?= (?:once|it|half|every|after))",
-        r"+turn(?:ed)?\b(?=\s*(?:,|;|\.|and\b|after\b|half))",
+        r"+turning(?= (?:once|twice|\w+ times|it|half|every|after))",
+        r"+turn(?:ed)?\b(?=\s*(?:,|;|\.|and\b|after\b|half|once\b|twice\b|\w+ times\b))",
     ),
     "carve": (
         r"(?:carve|slice|serve|serving|carving)",
@@ -212,6 +217,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"out of (?:the |its )?(?:foil|bag)",
         r"open(?:ing)? (?:up )?(?:(?:the|its) )?foil",
         r"unwrap(?:ped)?",
+        r"~(?<=\band\ )off(?=\s+for\b)",
     ),
     "tent": (
         r"+tent(?:ed|ing)?\b(?: (?:it )?(?:loosely )?(?:with|in|under) {FOIL})?",
@@ -236,6 +242,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:lidded|covered|closed) {POT}",
         r"under a lid",
         r"put (?:the )?lid on",
+        r"~\bpot(?=[\s-]roast(?:ed|ing)?\s+(?:at|it|for|in|the)\b)",
     ),
     "cover": (
         (r"+cover(?:ed|ing)?\b(?!(?: {MEAT})?(?: with| in)?(?: the| some)? (?:bacon|fat|herbs"
@@ -289,6 +296,11 @@ SAID: dict[str, tuple[str, ...]] = {
         (r"(?:core(?: temperature)?|centre|center|middle|internal(?:ly)?(?: temp(?:erature)?)?"
          r"|inside|thermometer|probe|thickest part|in the thickest)"),
     ),
+    "so_often": (
+        r"twice",
+        r"(?:two|three|four|[2-4]) times",
+        r"+once\b(?=\s*(?:[.,;]|$))",
+    ),
     "until": (
         r"(?:until|till|til)",
         r"when",
@@ -325,6 +337,7 @@ SAID: dict[str, tuple[str, ...]] = {
     "as_long": (
         r"(?:for )?(?:just |half )?as long(?: again)?",
         r"half (?:that|as much)(?: time| long)?",
+        r"half (?:the|its|that) (?:cooking|roasting) time",
         r"the same time",
     ),
     "having": (
@@ -339,6 +352,8 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "after": (
         r"after",
+        (r"+at the end of(?= (?:\d|an? (?:hour|half|quarter)|(?:five|ten|fifteen|twenty|thirty|forty"
+         r"|fifty|ninety)\b))"),
     ),
     "before": (
         r"+before\b(?! that)",
@@ -358,7 +373,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "half_way": (
         r"half[\s-]*way(?: through)?",
-        r"half the time",
+        r"(?:at )?half(?: the |[\s-])time",
         r"once during",
     ),
     "more": (
@@ -384,7 +399,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "word_heat": (
         (r"(?:very hot|moderately hot|fairly hot|hot|moderate|medium|very (?:slow|low|cool)|slow"
-         r"|cool|low|warm) oven"),
+         r"|cool|low|warm) (?:oven|one)"),
     ),
 }  # fmt: skip
 

@@ -160,15 +160,19 @@ _OTHER = re.compile(
 """Numbers that say neither heat nor time."""
 _FOR = re.compile(
     r"\b(?:for|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every"
-    r"|then|next)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
+    r"|then|next|and)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
     rf"(?P<v>\d{{1,3}}|{SMALL})"
-    r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
+    r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)|in\s+an?\s+\w+\s+(?:oven|one)\b))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
     re.I,
 )
 """*Rest for 20*: minutes, though nothing says so."""
+_OF_HOURS = re.compile(
+    rf"\bhours?\s+of\s+(?:the\s+)?(?!an?\b)(?P<v>{NUMBER})\b(?!\s*(?:hour|hr|h\b|min|ml|°|C\b|F\b))", re.I
+)
+"""*The last hour of three*: hours as well."""
 _LONE = re.compile(r"(?<![\d.,/°])\d+(?:[.,]\d+)?(?![\d/])")
 
-NOT = re.compile(r"\b(?:no\s+need\s+to|do\s+not|don['’]t|never|without)\s+$", re.IGNORECASE)
+NOT = re.compile(r"\b(?:no|no\s+need\s+to|do\s+not|don['’]t|never|without)\s+$", re.IGNORECASE)
 """What makes of a thing done one that is not: *no need to rest*."""
 LEAST_UNSAID, MOST_UNSAID = 5.0, 240.0
 
@@ -282,6 +286,9 @@ def _words(text: str) -> Iterator[Mark]:
 
 
 def _unsaid(text: str) -> Iterator[Mark]:
+    for m in _OF_HOURS.finditer(text):
+        hours = value(m["v"]) * 60.0
+        yield Mark("time", m.start("v"), m.end("v"), low_min=hours, high_min=hours, bare=True)
     for m in _FOR.finditer(text):
         minutes = value(m["v"])
         if LEAST_UNSAID <= minutes <= MOST_UNSAID:

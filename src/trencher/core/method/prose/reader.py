@@ -19,6 +19,7 @@ class Reader(Dressing, Tasks, Rests, Changes):
 
     def read(self) -> None:
         """Walk the clauses in their order."""
+        self._end_comes_last()
         for n, clause in enumerate(self.clauses):
             full = len(self.drafts.all) >= MOST_STAGES
             if full or about_something_else(clause, self.text):
@@ -49,7 +50,10 @@ class Reader(Dressing, Tasks, Rests, Changes):
         if self.final is not None and self.finally_said is not None and self.final.heat is not None:
             self._set_heat(self.final.heat, self.finally_said)
             self._add_oven(self.final.lengths)
+        if self.fresh and self.heat is not None and not self.readied and self.drafts.all:
+            self._lose(self.heat.marks)
         self._rest_comes_last()
+        self._rest_as_long()
         self._no_rest_between()
         self._give_up_hung()
 
@@ -153,6 +157,25 @@ class Reader(Dressing, Tasks, Rests, Changes):
         if isinstance(drafts[0].stage, Rest) and not isinstance(drafts[-1].stage, Rest):
             drafts.append(drafts.pop(0))
 
+    def _end_comes_last(self) -> None:
+        """*Take it out at 52C and rest it; the oven is at 220C for …*: the end is told first."""
+        clauses = self.clauses
+        said = [c for c in clauses if c.has("temp", "time", "rate") and c.act != "fridge"]
+        if not said or said[0].act != "out" or not said[0].has("temp"):
+            return
+        n = clauses.index(said[0])
+        ends = [c for c in clauses[n : n + 2] if c is said[0] or c.act == "rest"]
+        behind = clauses[n + len(ends) :]
+        if any(c.has("temp") and c.has("time", "rate") and c.act != "rest" for c in behind):
+            clauses[n:] = [*behind, *ends]
+
     def _give_up_hung(self) -> None:
+        """What was to be done in a stage that never came is done in the last there was."""
+        draft = self.drafts.last_oven()
+        if draft is not None:
+            timeless = [h for h in self.hung if h[2] is None and h[3] is None and not h[4]]
+            self.hung = [h for h in self.hung if h not in timeless]
+            self._hang_all(draft)
+            self.hung = timeless
         for *_, spoken in self.hung:
             self._lose(spoken)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.drafts import can_be
@@ -24,6 +25,8 @@ from trencher.core.method.stages import (
 )
 from trencher.core.thermal.surface import RestHow
 
+WORN = re.compile(r"in\s|covered|(?:tightly|well)\s+covered", re.IGNORECASE)
+"""A cover that lies over it already, of which no rest is told."""
 CLIMBS_C = 15.0
 """No rest climbs more: what is wrapped for that stays in the heat. Printed: 13 at most."""
 
@@ -172,7 +175,7 @@ class Rests(Heating):
             and not self.fresh
             and clause.act == ""
             and clause.has("wrap", "tent")
-            and (clause.has("time", "temp") or not self._word(clause.marks[0]).startswith("in "))
+            and (clause.has("time", "temp") or not WORN.match(self._word(clause.marks[0])))
         ):
             return self._wrap_is_rest(clause)
         return False
@@ -213,10 +216,7 @@ class Rests(Heating):
         oven = self.drafts.last_oven()
         whole = self.drafts.minutes(oven.stage.length) if oven is not None else None
         if not lengths and whole is not None:
-            lengths = [
-                Said(m, Minutes(round(whole / (2.0 if "half" in self._word(m) else 1.0), 1)))
-                for m in clause.get("as_long")
-            ]
+            lengths = [Said(m, self._share(m, whole)) for m in clause.get("as_long")]
         self._use(
             *clause.acts, *clause.get("until", "core", "climb", "before_carve", "after", "more")
         )
@@ -227,6 +227,21 @@ class Rests(Heating):
             if part.heat is not None and part.lengths[:1] != lengths[:1]:
                 self._set_heat(part.heat, clause)
                 self._add_oven(part.lengths)
+
+    def _share(self, mark: Mark, whole: float) -> Minutes:
+        """*Half as long* of so many minutes."""
+        return Minutes(round(whole / (2.0 if "half" in self._word(mark) else 1.0), 1))
+
+    def _rest_as_long(self) -> None:
+        """*Half the cooking time*, told of before the time is."""
+        share = [m for c in self.clauses if c.act == "rest" for m in c.get("as_long")]
+        last, before = self.drafts.all[-1:], self.drafts.all[-2:-1]
+        if not (share and before and isinstance(last[0].stage, Rest)):
+            return
+        whole = self.drafts.minutes(before[0].stage.length)
+        if isinstance(last[0].stage.length, UntilFalling) and whole is not None:
+            last[0].stage = replace(last[0].stage, length=self._share(share[0], whole))
+            last[0].marks.append(share[0])
 
     def _add_rest(self, x: Said | None, clause: Clause) -> None:
         how: RestHow = "pan" if clause.has("in_tin") else "open"

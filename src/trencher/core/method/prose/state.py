@@ -81,6 +81,8 @@ class State:
         self.heat: Heat | None = None
         self.fresh = False
         """The heat was set and no stage had it yet."""
+        self.readied = False
+        """It was the heat the oven is to have before the joint goes in."""
         self.where: Where = "before"
         self.cover: Cover | None = None
         self.uncovered = False
@@ -101,8 +103,9 @@ class State:
         self.within = False
         """Whether what is done last belongs to the time said for all."""
         self.finally_said: Clause | None = None
-        self.bare_last: tuple[float, list[Mark]] | None = None
-        """The last minutes uncovered, of a time that is still to be said."""
+        self.dress_later: tuple[float, bool, list[Mark]] | None = None
+        """When within a time that is still to be said it is uncovered (True) or covered: minutes
+        from its beginning, from its end if negative."""
         self.off: Draft | None = None
         """Switched off for a time that is still to be said."""
         self.rest_dress: tuple[RestHow, list[Mark]] | None = None

@@ -19,6 +19,10 @@ NO_WORDS = re.compile(r"[^\w\s'’,&-]")
 """What a task's own words may not hold in the notation."""
 
 
+OFTEN = {
+    "once": 1, "twice": 2, "two": 2, "three": 3, "four": 4, "2": 2, "3": 3, "4": 4,
+}  # fmt: skip
+"""How many times a thing is done over the whole of a stage."""
 VERBS: dict[str, Verb] = {
     "baste": "baste",
     "turn": "turn",
@@ -72,7 +76,8 @@ class Tasks(Heating):
             self._go_on(clause, own)
             return
         half = clause.has("half_way")
-        timeless = at is None and every is None and not half
+        often = self._often(clause)
+        timeless = at is None and every is None and not half and not often
         idle = verb == "check" or (verb == "baste" and self.where != "oven")
         if clause.has("every_now") or (timeless and idle):
             self._use(act, *clause.get("every_now"))
@@ -96,18 +101,14 @@ class Tasks(Heating):
             return
         self._use(*marks)
         again = [m for m in own if roles[m] == "after"]
-        if verb == "turn" and at is None and every is None and not half:
+        if verb == "turn" and timeless:
             if self.drafts.last_oven() is not None:
                 self.drafts.add(Turn(), [act])
             self._go_on(clause, own)
             return
-        mode = (
-            "half"
-            if half and at is None and every is None
-            else "last"
-            if at is not None and at < 0
-            else ""
-        )
+        mode = "last" if at is not None and at < 0 else ""
+        if at is None and every is None:
+            mode = "half" if half or often == 1 else f"share {often + 1}" if often else ""
         later = [
             m for m in clause.get("time", "rate", "temp") if m not in own and m not in self.used
         ]
@@ -122,6 +123,11 @@ class Tasks(Heating):
         else:
             for one in each:
                 self._hang(draft, verb, words, *one)
+
+    def _often(self, clause: Clause) -> int:
+        """How many times, where that is said."""
+        said = clause.get("so_often")
+        return OFTEN[self._word(said[0]).casefold().split()[0]] if said else 0
 
     def _from_the_list(self, clause: Clause) -> list[Mark]:
         """*Pour over the stock*: how much of it stands in the list above."""
