@@ -5,11 +5,12 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
+from trencher.core.method.notation import OVEN_HIGH_C, OVEN_LOW_C
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.drafts import Alternative, Draft
 from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.heats import Heat, Other, heat_of
-from trencher.core.method.prose.lengths import AT_WORD
+from trencher.core.method.prose.lengths import AT_WORD, PLUS_END
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import Part, Said
 from trencher.core.method.stages import (
@@ -82,7 +83,12 @@ class Changes(Heating):
             # "Work out the time: 15 minutes a pound": what remains after a hot start has it.
             self.worked_out = said[0]
             return
-        if self.worked_out is not None and clause.has("remaining") and not said and parts[-1].heat:
+        due = clause.has("remaining") and parts[-1].heat
+        if (
+            self.worked_out is not None
+            and not said
+            and (due or (clause.act == "roast" and self.fresh))
+        ):
             parts[-1].lengths.append(self.worked_out)
             self.worked_out = None
         if (
@@ -135,7 +141,7 @@ class Changes(Heating):
         if told.start < ends or waits is None or second.heat.marks[0].start < told.start:
             return parts
         if not first.lengths:
-            # "To 165C once it is brown at 240C, until it reads 57C": what comes after is of the 165.
+            # "To 165C once it is brown at 240C, until it reads 57C": what follows is of the 165.
             first.lengths, second.lengths = second.lengths[1:], second.lengths[:1]
         return [second, first]
 
@@ -150,6 +156,15 @@ class Changes(Heating):
         if clause.has("takes") and not self.fresh and not by_clock:
             on.marks += [x.mark for x in lengths]
             self._use(*(x.mark for x in lengths), *clause.get("takes"))
+            return True
+        rate = on.stage.length
+        if isinstance(rate, Rate) and len(lengths) == 1 and not clause.acts and PLUS_END.search(
+            self.text[: lengths[0].mark.start]
+        ):  # fmt: skip
+            longer = replace(rate, plus_min=lengths[0].mark.minutes)
+            on.change(lambda s: replace(s, length=longer) if s.length == rate else s)
+            on.marks.append(lengths[0].mark)
+            self._use(lengths[0].mark)
             return True
         waits = any(re.match("un?til", self._word(m), re.I) for m in clause.get("until"))
         if clause.acts or waits or len(lengths) != 1 or lengths[0].goal is None:
@@ -170,10 +185,13 @@ class Changes(Heating):
         heat = heat_of(temps[:1], self.kind, self.range_c, self.scale)
         if heat is None or clause.role(first, self.text) not in ("after", "first"):
             return False
+        moved = self._moved_by(by[0], heat, clause)
+        if not OVEN_LOW_C <= moved.temp.c <= OVEN_HIGH_C:
+            return False
         self._set_heat(heat, clause)
         self._add_oven([Said(first, Minutes(first.minutes))])
         self._use(first, *clause.acts)
-        self._set_heat(self._moved_by(by[0], heat, clause), clause)
+        self._set_heat(moved, clause)
         self._add_oven([Said(m, Minutes(m.minutes)) for m in times[1:]])
         return True
 

@@ -23,11 +23,12 @@ _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
     re.IGNORECASE,
 )
+HEAD = re.compile(r"\s*(?:prep(?:aration)?|serves|feeds|hands[\s-]on)\b", re.IGNORECASE)
 OF = re.compile(r"\s*of\s+(?:an?\s+|the\s+|its\s+)?$", re.IGNORECASE)
 BEFORE_END = re.compile(r"\s*(?:before|from)\s+the\s+end\b", re.IGNORECASE)
 AHEAD = re.compile(
     r"\s*(?:before|ahead|beforehand)\b"
-    r"(?!\s+(?:you\s+|it\s+is\s+|it['’]s\s+)?(?:carv|serv|slic))", re.IGNORECASE,
+    r"(?!\s+(?:you\s+|it\s+is\s+|it['’]s\s+)?(?:carv|serv|slic|shred|pull|cut))", re.IGNORECASE,
 )  # fmt: skip
 """A time before the joint goes in, not before it is carved."""
 LISTED = re.compile(r"^\s*(?:[-•*–·]\s*)?(?:\d+(?![\d.)])|[¼½¾⅓⅔])")
@@ -242,9 +243,16 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
     return not (now.act == "off" and mark.kind == "rest" and not now.has(*ARGS))
 
 
+def _of_the_head(clause: Clause, text: str) -> bool:
+    """*Prep 15 minutes. Cook an hour.*: on one line, before any heat is told of."""
+    start = clause.marks[0].start
+    line = text[text.rfind("\n", 0, start) + 1 :].split("\n", 1)[0]
+    return bool(HEAD.match(line)) and not re.search(r"\d{3}|\bgas\b|°", line)
+
+
 def about_something_else(clause: Clause, text: str) -> bool:
     """Whether a clause is about a dish beside the joint, an ingredient or the head of a recipe."""
-    if clause.has("skip"):
+    if clause.has("skip") or _of_the_head(clause, text):
         return True
     first = clause.marks[0]
     title, _, below = text.lstrip().partition("\n")

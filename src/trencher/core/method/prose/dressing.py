@@ -11,7 +11,7 @@ from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.heats import core_temp
 from trencher.core.method.prose.marks import Mark
-from trencher.core.method.prose.state import Said, how_of
+from trencher.core.method.prose.state import LIQUIDS, Said, how_of
 from trencher.core.method.stages import Minutes, Oven, UntilCore, Verb
 from trencher.core.thermal.surface import Cover
 
@@ -20,6 +20,12 @@ WORN = re.compile(
     r"|(?:tightly|well)\s", re.IGNORECASE,
 )  # fmt: skip
 """A cover that is said to be on, not told to be put on."""
+
+
+LIES_IN = re.compile(
+    rf"\b(?:with|in|over|above)(?=\s+(?:the|its)\s+(?:\w+\s+)?{LIQUIDS.pattern})", re.I
+)
+"""*With the broth*: it lies in it."""
 
 
 class Dressing(Heating):
@@ -65,6 +71,10 @@ class Dressing(Heating):
                 self.bed = "rack" if mark.kind == "rack" else "roots"
                 self.worn["bed"] = [mark]
             self._use(mark)
+        ends = later.marks[0].start if later is not None else len(self.text)
+        lies = LIES_IN.search(self.text, clause.marks[0].start, ends)
+        if lies and not self.liquid and clause.act not in ("chill", "pour") and not resting:
+            self._soak(self._from_the_list(lies))
         if clause.act != "pour" and not resting:
             for mark in clause.get("ml"):
                 if re.search(

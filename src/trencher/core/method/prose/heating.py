@@ -207,7 +207,9 @@ class Heating(Lengths):
         self._ranged(draft, x.mark)
         for m in (x.mark, *x.either) if x.either else ():
             length: Length = Minutes(m.minutes)
-            if isinstance(x.length, Rate):
+            if m.per is not None:
+                length = Rate(m.minutes, m.per)
+            elif isinstance(x.length, Rate):
                 length = replace(x.length, min=m.minutes)
             draft.other("either", f"{m.minutes:g} minutes", replace(stage, length=length))
             draft.marks.append(m)

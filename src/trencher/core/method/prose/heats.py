@@ -118,7 +118,7 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
             word = text[before.start : before.end].casefold()
             if (
                 before.kind == "roast"
-                and re.fullmatch(r"(?:\s+\w+){0,2}\s+to\s+(?:an?\s+)?", between)
+                and re.fullmatch(r"(?:\s+\w+){0,4}\s+to\s+(?:an?\s+)?", between)
                 and "oven" not in word
             ):
                 return "core"

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
+from trencher.core.method.notation import OVEN_HIGH_C, OVEN_LOW_C
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heats import (
     Goal,
@@ -61,9 +62,14 @@ FURTHER = re.compile(
 
 
 DONE_TO = re.compile(
-    r"\s*\(?(?:for|if)\s+(?:a\s+)?(?:rare|medium|pink|well|blue|done)[^.;]*[,;]\s*(?:or\s+)?$", re.I
+    r"\s*\(?(?:for|if)\s+(?:a\s+)?(?:rare|medium|pink|well|blue|done)[^.;]*[,;]\s*(?:or\s+)?$",
+    re.I,
 )
 """*For rare, …*: what stands between the times of several donenesses."""
+DONE_AS = re.compile(
+    r"\s*[,;/]\s*(?:or\s+)?(?:for\s+)?(?:rare|medium(?:\s+rare)?|pink|well[\s-]done)\s*:?\s*$", re.I
+)
+"""*Rare 20 min, medium …*: the same."""
 FOR_WHOM = re.compile(r"\s*(?:for|if)\b", re.IGNORECASE)
 EITHER = re.compile(r"[^.;\n]*,?\s+or\s+(?:for\s+)?(?:about\s+)?$", re.IGNORECASE)
 
@@ -99,7 +105,9 @@ class Lengths(State):
             elif mark.kind == "word_heat" and not clause.has("temp"):
                 self._new_heat(parts, named_heat(mark, self.text))
             elif mark.kind == "by" and self.heat is not None:
-                self._new_heat(parts, self._moved_by(mark, self.heat, clause))
+                moved = self._moved_by(mark, self.heat, clause)
+                if OVEN_LOW_C <= moved.temp.c <= OVEN_HIGH_C:
+                    self._new_heat(parts, moved)
             elif mark.kind in ("time", "rate"):
                 self._timed(clause, parts, mark)
             elif mark.kind in ("brown", "crisp", "tender", "falling"):
@@ -174,25 +182,36 @@ class Lengths(State):
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):
             return
-        between = self.text[before.over : mark.start] if before is not None else ""
-        other = EITHER.match(between) or (
-            FOR_WHOM.match(self.text[mark.end :])
-            and (between.rstrip().endswith("(") or DONE_TO.match(between))
-        )
-        if before is not None and before.goal is None and ahead != "temp" and other:
+        if before is not None and before.goal is None and ahead != "temp" and (
+            self._said_again(before, mark)
+        ):  # fmt: skip
             before.either = (*before.either, mark)
             return
-        if role == "remaining" and re.search(
-            r"\bof\s+(?:the|an?)\s*$", self.text[: mark.start], re.I
-        ):
-            # "20 minutes at 220C and 160C for the rest of the hour and a half"
-            so_far = [d.stage.length for d in self.drafts.all if isinstance(d.stage, Oven)]
-            so_far += [x.length for p in parts for x in p.lengths]
-            left = mark.minutes - sum(x.min for x in so_far if isinstance(x, Minutes))
-            if left > 0.0:
-                length = Minutes(round(left, 4))
+        if role == "remaining":
+            length = self._left_of(mark, parts) or length
         over = follow if plus else None
         part.lengths.append(Said(mark, length, end=over.end if over else -1, plus=over))
+
+    def _said_again(self, before: Said, mark: Mark) -> bool:
+        """Whether a time is the one before for another doneness, or the same said otherwise."""
+        between = self.text[before.either[-1].end if before.either else before.over : mark.start]
+        if EITHER.match(between) or DONE_AS.match(between):
+            return True
+        bracket = between.rstrip().endswith("(")
+        if mark.kind == "rate" and isinstance(before.length, Minutes):
+            # "25 minutes (5 minutes per pound)"
+            return bracket
+        whom = FOR_WHOM.match(self.text[mark.end :])
+        return whom is not None and (bracket or DONE_TO.match(between) is not None)
+
+    def _left_of(self, mark: Mark, parts: list[Part]) -> Length | None:
+        """*20 minutes at 220C and 160C for the rest of the hour and a half*: what is left of it."""
+        if not re.search(r"\bof\s+(?:the|an?)\s*$", self.text[: mark.start], re.IGNORECASE):
+            return None
+        so_far = [d.stage.length for d in self.drafts.all if isinstance(d.stage, Oven)]
+        so_far += [x.length for p in parts for x in p.lengths]
+        left = mark.minutes - sum(x.min for x in so_far if isinstance(x, Minutes))
+        return Minutes(round(left, 4)) if left > 0.0 else None
 
     def _goal(self, clause: Clause, parts: list[Part], goal: Goal) -> None:
         if goal.role == "climb":

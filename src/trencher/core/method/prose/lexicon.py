@@ -61,7 +61,8 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"~(?<!\bthe\ )\bseared\b",
         (r"(?:brown|fry|colou?r|seal)(?:ed|ing)? (?:(?:off|well) )?(?:{MEAT}|all|on all|each|every"
          r"|well all|both)"),
-        (r"~(?<!\bgolden\ )(?<!\buntil\ )(?<!\bis\ )(?<!\bto\ )\b(?:brown|fry)(?=\s+(?:for\s+|about\s+)*"
+        (r"~(?<!\bgolden\ )(?<!\buntil\ )(?<!\bis\ )(?<!\bto\ )\b(?:brown|fry)"
+         r"(?=\s+(?:for\s+|about\s+)*"
          r"(?:\d+|five|six|eight|ten|twelve|fifteen)\s*(?:(?:-|–|to)\s*\w+\s*)?min)"),
         (r"+(?:in|into) (?:a|the) (?:very |smoking |really )?(?:hot |cold |heavy |dry |large"
          r" )*(?:frying[\s-]pan|skillet|pan)\b(?! juices)"),
@@ -83,6 +84,8 @@ ACTS: dict[str, tuple[str, ...]] = {
         (r"(?:take|taken|remove[ds]?|bring|get|lift) (?:[\w’']+ ){0,4}?(?:out )?(?:of|from) (?:the"
          r" )?(?:fridge|refrigerator)"),
         r"out of the (?:fridge|refrigerator)",
+        (r"+take (?:{MEAT}|\w+) out\b"
+         r"(?=[^.;\n]{0,30}\bbefore (?:cook|roast|it goes|you cook|you roast))"),
         r"(?:come|bring|brought|get|warm) {MEAT}?\s*(?:up )?to room temp(?:erature)?",
         r"(?:at|to) room temp(?:erature)?",
         r"(?:let|leave) {MEAT} (?:to )?cool",
@@ -105,7 +108,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:in|into) the (?:fridge|refrigerator)",
         r"refrigerat\w+",
         r"marinat\w+",
-        r"marinade",
+        r"~(?<!\bthe\ )\bmarinade\b",
         r"brin(?:e|ed|ing)",
         r"salt(?:ed)? (?:it|overnight)",
         r"chill(?: it)? (?:for|in|overnight|until)",
@@ -144,7 +147,8 @@ ACTS: dict[str, tuple[str, ...]] = {
     ),
     "baste": (
         r"bast(?:e|ed|ing)",
-        r"(?:brush|glaz|paint)(?:e|ed|ing)?(?: {MEAT})?",
+        (r"~(?<!\bthe\ )(?<!\ba\ )(?<!\bwith\ )(?<!\byour\ )\b(?:brush|glaz|paint)(?:e|ed|ing)?\b"
+         r"(?:\s+{MEAT})?\b"),
         r"spoon (?:the )?(?:fat|juices) over",
     ),
     "check": (
@@ -165,7 +169,8 @@ ACTS: dict[str, tuple[str, ...]] = {
 
 SAID: dict[str, tuple[str, ...]] = {
     "before_carve": (
-        r"before (?:carving|you carve|you slice|slicing|serving|it is carved)",
+        (r"before (?:carving|you carve|you slice|slicing|serving|it is carved|shredding|pulling"
+         r"|cutting|you cut)"),
     ),
     "end": (
         (r"~(?<!\bmin)(?<!\bmins)(?<!\bhr)(?<!\bhrs)(?<!\bapprox)(?<!\blb)(?<!\bdeg)(?<!^\d)(?<!"
@@ -210,7 +215,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "uncover": (
         r"uncover(?:ed|ing)?",
-        r"(?:remove|take|lift|pull|whip) (?:off )?{FOIL}(?: off)?",
+        r"(?:remove|take|lift|pull|whip|discard|lose) (?:off )?{FOIL}(?: off)?",
         r"(?:without|no) {FOIL}",
         r"+without\b(?: it\b)?(?=\s*(?:$|[.,;]|for\b))",
         r"(?:with (?:the|its) )?(?:foil|lid|cover) off",
@@ -227,7 +232,8 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "wrap": (
         r"in (?:its |the )?foil",
-        r"+wrap(?:ped|ping)?\b(?: {MEAT})?(?: (?:tightly|well|up))*(?: in {FOIL})?",
+        (r"+wrap(?:ped|ping)?\b(?! (?:in |the |with )*(?:bacon|pancetta|caul|pastry|ham))"
+         r"(?: {MEAT})?(?: (?:tightly|well|up))*(?: in {FOIL})?"),
         r"(?:tightly|well) (?:covered|wrapped)",
         r"cover(?:ed)? tightly",
     ),
@@ -262,6 +268,7 @@ SAID: dict[str, tuple[str, ...]] = {
          r"(?:(?:sliced|slices of|chopped|thick|the|halved|quartered|root) )*"
          r"(?:onions?|carrots?|vegetables|veg|roots|parsnips|celery|potatoes|leeks|swede|turnips)"
          r"(?: and (?:onions?|carrots?|celery|leeks|roots|potatoes))?"),
+        r"(?:sit|lay|put|place|set) {MEAT} on (?:top of )?them",
     ),
     "in_tin": (
         r"in (?:the|its) (?:hot |roasting )?(?:tin|pan|tray)",
@@ -352,8 +359,8 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "after": (
         r"after",
-        (r"+at the end of(?= (?:\d|an? (?:hour|half|quarter)|(?:five|ten|fifteen|twenty|thirty|forty"
-         r"|fifty|ninety)\b))"),
+        (r"+at the end of(?= (?:\d|an? (?:hour|half|quarter)|(?:five|ten|fifteen|twenty|thirty"
+         r"|forty|fifty|ninety)\b))"),
     ),
     "before": (
         r"+before\b(?! that)",
@@ -391,7 +398,11 @@ SAID: dict[str, tuple[str, ...]] = {
     "hob": (
         (r"(?:simmer(?:ed|ing)?|boil(?:ed|ing|s)?|par-?boil(?:ed)?|whisk(?:ed|ing)?|blend"
          r"|saut[ée](?:ed|ing)?|soften|steam|blanch|soak(?:ed)?|stir|mix|reduce (?:by|the (?:sauce"
-         r"|stock|gravy|wine))|fry the|make (?:the|a) (?:gravy|sauce))"),
+         r"|stock|gravy|wine|marinade|liquid|juices))|fry the|make (?:the|a) (?:gravy|sauce))"),
+        (r"(?:cook|sweat|brown|toast|roast|bake|fry)(?:ing)? (?:the |some )?"
+         r"(?:(?:sliced|chopped|diced) )?(?:onions?|garlic|shallots?|leeks?|celery|bacon"
+         r"|lardons|mushrooms?|flour|spices|tomatoes"
+         r"|puddings?|stuffing|potatoes|vegetables|veg)"),
     ),
     "dish": (
         (r"(?:gravy|sauce|potato(?:es)?|roasties|carrots|parsnips|cabbage|yorkshires?|puddings?"

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import chain
 
 from trencher.core.method.prose.lexicon import ACT_KINDS, PHRASES
@@ -80,6 +80,7 @@ _TIMES = re.compile(
     rf"|(?:{span_of('m')})[\s-]*{_MIN}"
     rf"|(?:{span_of('s')})[\s-]*{_SEC}", re.I,
 )  # fmt: skip
+_UP_TO = re.compile(r"\s*(?:to|or|-|–)\s*", re.IGNORECASE)
 _WEIGHT = (
     r"500\s*g(?:rams?)?|half[-\s](?:a\s+)?kilo|450\s*g(?:rams?)?|100\s*g(?:rams?)?"
     r"|(?:lb|pound)s?\b(?:\s*[/(]\s*450\s*g\)?)?|kg|kilo(?:gram(?:me)?)?s?|side"
@@ -98,6 +99,11 @@ _RATES = re.compile(
     rf"(?:\b(?P<rpart>{_PART})|(?:{span_of('r')})\s*-?\s*(?:{_MIN}|(?P<rs>{_SEC})))\s*{_PER}(?:{_PLUS})?",
     re.I,
 )
+_PER_FIRST = re.compile(
+    rf"\bper\s*(?P<per>{_WEIGHT})\s*[:,=]?\s*(?:allow\s+|give\s+it\s+)?(?:(?:blue|rare|pink)\s*:?\s*)?"
+    rf"(?:{span_of('r')})\s*{_MIN}", re.I,
+)  # fmt: skip
+"""*Per 500 g: 20 min*."""
 _BY = re.compile(rf"\bby\s+(?P<v>{NUMBER})\s*(?:°|º|degrees?)?\s*(?P<u>C|F)?\b", re.I)
 
 _DEG = r"\s*(?:°|º|degrees?|deg\.?)?\s*"
@@ -167,13 +173,15 @@ _FOR = re.compile(
 )
 """*Rest for 20*: minutes, though nothing says so."""
 _OF_HOURS = re.compile(
-    rf"\bhours?\s+of\s+(?:the\s+)?(?!an?\b)(?P<v>{NUMBER})\b(?!\s*(?:hour|hr|h\b|min|ml|°|C\b|F\b))", re.I
+    rf"\bhours?\s+of\s+(?:the\s+)?(?!an?\b)(?P<v>{NUMBER})\b(?!\s*(?:hour|hr|h\b|min|ml|°|C\b|F\b))",
+    re.I,
 )
 """*The last hour of three*: hours as well."""
 _LONE = re.compile(r"(?<![\d.,/°])\d+(?:[.,]\d+)?(?![\d/])")
 
 NOT = re.compile(r"\b(?:no|no\s+need\s+to|do\s+not|don['’]t|never|without)\s+$", re.IGNORECASE)
 """What makes of a thing done one that is not: *no need to rest*."""
+DENIED = ACT_KINDS | {"cover", "wrap", "tent"}
 LEAST_UNSAID, MOST_UNSAID = 5.0, 240.0
 
 _PER_OF: tuple[tuple[str, Per, float], ...] = (
@@ -195,10 +203,18 @@ def _part(words: str) -> float:
     return 45.0 if said.startswith("three") else 15.0 if "quarter" in said else 30.0
 
 
+def _per_of(written: str) -> tuple[Per, float]:
+    word = " ".join(written.casefold().split())
+    return next((per, times) for begins, per, times in _PER_OF if word.startswith(begins))
+
+
 def _rates(text: str) -> Iterator[Mark]:
+    for m in _PER_FIRST.finditer(text):
+        per, times = _per_of(m["per"])
+        low, high = span(m, "r")
+        yield Mark("rate", m.start(), m.end(), low_min=low * times, high_min=high * times, per=per)
     for m in _RATES.finditer(text):
-        word = " ".join(m["per"].casefold().split())
-        _, per, times = next(p for p in _PER_OF if word.startswith(p[0]))
+        per, times = _per_of(m["per"])
         times /= 60.0 if m["rs"] else 1.0
         low, high = span(m, "r") if m["rpart"] is None else (_part(m["rpart"]),) * 2
         at = max(m.start("plus"), m.start("plus_part"))
@@ -210,6 +226,21 @@ def _rates(text: str) -> Iterator[Mark]:
 
 
 def _times(text: str) -> Iterator[Mark]:
+    """Times, *30 minutes to an hour* as one."""
+    before: Mark | None = None
+    for mark in _single_times(text):
+        if before is None:
+            before = mark
+        elif before.high_min < mark.low_min and _UP_TO.fullmatch(text[before.end : mark.start]):
+            before = replace(before, end=mark.end, high_min=mark.high_min)
+        else:
+            yield before
+            before = mark
+    if before is not None:
+        yield before
+
+
+def _single_times(text: str) -> Iterator[Mark]:
     for m in _TIMES.finditer(text):
         if m["part"]:
             low = high = _part(m["part"])
@@ -318,6 +349,6 @@ def marks_in(text: str) -> list[Mark]:
         if any(taken[mark.start : mark.end]):
             continue
         taken[mark.start : mark.end] = [True] * (mark.end - mark.start)
-        if not (mark.kind in ACT_KINDS and NOT.search(text[max(0, mark.start - 14) : mark.start])):
+        if not (mark.kind in DENIED and NOT.search(text[max(0, mark.start - 14) : mark.start])):
             kept.append(mark)
     return sorted(kept, key=lambda f: (f.start, f.end))

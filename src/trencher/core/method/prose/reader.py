@@ -6,12 +6,14 @@ import re
 from dataclasses import replace
 
 from trencher.core.method.prose.changes import Changes
-from trencher.core.method.prose.clauses import Clause, about_something_else
+from trencher.core.method.prose.clauses import DRESS, Clause, about_something_else
 from trencher.core.method.prose.drafts import MOST_STAGES
 from trencher.core.method.prose.dressing import Dressing
 from trencher.core.method.prose.rests import Rests
 from trencher.core.method.prose.tasks import VERBS, Tasks
 from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling, Wait
+
+LEFT = re.compile(r"\b(?:leave|left)\s+(?:\w+\s+){0,3}$", re.IGNORECASE)
 
 
 class Reader(Dressing, Tasks, Rests, Changes):
@@ -50,7 +52,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
         if self.final is not None and self.finally_said is not None and self.final.heat is not None:
             self._set_heat(self.final.heat, self.finally_said)
             self._add_oven(self.final.lengths)
-        if self.fresh and self.heat is not None and not self.readied and self.drafts.all:
+        cold = self._before_it_is_on()
+        if self.fresh and self.heat is not None and (cold or not self.readied) and self.drafts.all:
             self._lose(self.heat.marks)
         self._rest_comes_last()
         self._rest_as_long()
@@ -79,7 +82,7 @@ class Reader(Dressing, Tasks, Rests, Changes):
             # How long it lies salted or in the fridge is no stage of a roast.
             self.used += clause.get("chill", "time")
             return
-        if act == "fridge":
+        if act == "fridge" or (act == "" and self._left_to_stand(clause)):
             self._wait(clause)
             return
         later = self.clauses[n + 1] if n + 1 < len(self.clauses) else None
@@ -101,6 +104,9 @@ class Reader(Dressing, Tasks, Rests, Changes):
             self._off(clause)
         elif act == "out" or (act == "rest" and clause.has("out") and clause.has("temp")):
             self._out(clause)
+        elif self._told_of_the_end(clause):
+            # How it comes out: no stage, and a number that is asked about.
+            return
         elif self._rests(clause):
             self._rest(clause)
         elif act in (
@@ -116,6 +122,12 @@ class Reader(Dressing, Tasks, Rests, Changes):
             "turn",
         ):
             self._oven(clause)
+
+    def _left_to_stand(self, clause: Clause) -> bool:
+        """*Leave for 30 minutes*, before it has seen any heat."""
+        line = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
+        alone = clause.has("time") and not clause.has("temp", *DRESS)
+        return bool(alone and LEFT.search(line) and self._before_it_is_on() and self.where != "pan")
 
     def _on_its_sides(self, clause: Clause) -> bool:
         """*2 min each side* where no heat is said: in the pan, though nothing says so."""

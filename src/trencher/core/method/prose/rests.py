@@ -180,6 +180,15 @@ class Rests(Heating):
             return self._wrap_is_rest(clause)
         return False
 
+    def _told_of_the_end(self, clause: Clause) -> bool:
+        """*The centre should now read 54C*: after a rest that has its time, no rest of its own."""
+        if clause.acts:
+            return False
+        last = self.drafts.last
+        rested = last is not None and isinstance(last.stage, Rest)
+        timed = rested and last is not None and isinstance(last.stage.length, Minutes)
+        return timed and any("should" in self._word(m).casefold() for m in clause.get("until"))
+
     def _wrap_is_rest(self, clause: Clause) -> bool:
         """Wrapped after a goal: to climb a little out of the heat, or to go on in it."""
         draft = self.drafts.last_oven()

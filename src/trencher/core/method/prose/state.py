@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -15,6 +16,7 @@ from trencher.core.method.prose.marks import Mark, marks_in
 from trencher.core.method.stages import Bed, Length, Off, Oven, Verb
 from trencher.core.thermal.surface import Cover, RestHow
 
+LIQUIDS = re.compile(r"\b(stock|wine|water|cider|beer|ale|broth|milk|juice)\b", re.IGNORECASE)
 Where = Literal["before", "ready", "oven", "pan", "out"]
 
 
@@ -97,6 +99,8 @@ class State:
         self.sentence = -1
         self.total: Mark | None = None
         self.hung: list[tuple[Verb, str, float | None, float | None, str, list[Mark]]] = []
+        self.task_before: tuple[int, float] | None = None
+        """The sentence of the last thing done, and its minute."""
         self.worked_out: Said | None = None
         """A length reckoned before the heats it is for are told."""
         self.final: Part | None = None
@@ -117,6 +121,33 @@ class State:
     def _soak(self, poured: Sequence[Mark]) -> bool:
         """Liquid around it from here on."""
         raise NotImplementedError
+
+    def _from_the_list(self, behind: Mark | re.Match[str]) -> list[Mark]:
+        """*Pour over the stock*: how much of it stands in the list above."""
+        start, end = (
+            (behind.start, behind.end) if isinstance(behind, Mark) else behind.span()
+        )  # fmt: skip
+        listed = [
+            (m, self._line(m)) for m in self.marks
+            if m.kind == "ml" and m.end < start and m not in self.used
+        ]  # fmt: skip
+        found: list[Mark] = []
+        for said in LIQUIDS.finditer(self.text[end : end + 44].split(".")[0]):
+            if re.search(
+                r"\d\s*(?:ml|cups?|pints?)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?$",
+                self.text[end : end + said.start()],
+                re.I,
+            ):
+                # Its amount stands before it.
+                continue
+            mine = [m for m, line in listed if said[1].casefold() in line and m not in found]
+            found += mine[:1]
+        return found
+
+    def _line(self, mark: Mark) -> str:
+        """What stands on the line of a mark, up to the next thing of a list."""
+        before = self.text[: mark.start].rsplit("\n", 1)[-1].rsplit(",", 1)[-1]
+        return (before + self.text[mark.end :].split("\n", 1)[0]).casefold()
 
     def _use(self, *marks: Mark) -> None:
         self.used += [m for m in marks if m not in self.used]

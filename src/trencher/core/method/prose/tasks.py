@@ -10,10 +10,7 @@ from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import Said
-from trencher.core.method.stages import Minutes, Turn, Verb
-
-LIQUIDS = re.compile(r"\b(stock|wine|water|cider|beer|ale|broth|milk)\b", re.IGNORECASE)
-
+from trencher.core.method.stages import Minutes, Sear, Turn, Verb
 
 NO_WORDS = re.compile(r"[^\w\s'’,&-]")
 """What a task's own words may not hold in the notation."""
@@ -37,8 +34,8 @@ class Tasks(Heating):
 
     def _task(self, clause: Clause, verb: Verb) -> None:
         act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
-        if verb == "add" and self.where in ("before", "pan") and not clause.has("time"):
-            self._soak(clause.get("ml") or self._from_the_list(clause))
+        if verb == "add" and self._before_it_is_on() and not clause.has("time"):
+            self._soak(clause.get("ml") or self._from_the_list(act))
             return
         roles = {m: clause.role(m, self.text) for m in clause.get("time")}
         own = [
@@ -64,7 +61,7 @@ class Tasks(Heating):
             else:
                 at = -m.minutes
         if verb == "pour":
-            amount = clause.get("ml") or self._from_the_list(clause)
+            amount = [*clause.get("ml"), *self._from_the_list(act)]
             begins = at is None and every is None and (self.fresh or self._before_it_is_on())
             if amount and begins and self._soak(amount):
                 self._use(act)
@@ -74,6 +71,13 @@ class Tasks(Heating):
             self._use(*amount)
         if any(m.minutes > LONGEST_MIN for m in own):
             self._go_on(clause, own)
+            return
+        last = self.drafts.last
+        if verb == "baste" and self.where == "pan" and last is not None and clause.has("time"):
+            # "Add the butter and baste for 30 seconds": longer in the pan.
+            mark = clause.get("time")[0]
+            self.drafts.add(Sear(Minutes(mark.minutes)), [act, mark])
+            self._use(act, mark)
             return
         half = clause.has("half_way")
         often = self._often(clause)
@@ -106,6 +110,10 @@ class Tasks(Heating):
                 self.drafts.add(Turn(), [act])
             self._go_on(clause, own)
             return
+        if timeless and self.task_before is not None and self.task_before[0] == clause.sentence:
+            # "Add the apples 30 minutes before the end, and pour in the cider": then as well.
+            at = self.task_before[1]
+        self.task_before = (clause.sentence, at) if at is not None else None
         mode = "last" if at is not None and at < 0 else ""
         if at is None and every is None:
             mode = "half" if half or often == 1 else f"share {often + 1}" if often else ""
@@ -128,24 +136,6 @@ class Tasks(Heating):
         """How many times, where that is said."""
         said = clause.get("so_often")
         return OFTEN[self._word(said[0]).casefold().split()[0]] if said else 0
-
-    def _from_the_list(self, clause: Clause) -> list[Mark]:
-        """*Pour over the stock*: how much of it stands in the list above."""
-        act = next(a for a in reversed(clause.acts) if a.kind in VERBS)
-        listed = [
-            (m, self._line(m)) for m in self.marks
-            if m.kind == "ml" and m.end < act.start and m not in self.used
-        ]  # fmt: skip
-        found: list[Mark] = []
-        for said in LIQUIDS.finditer(self.text[act.end : act.end + 30]):
-            mine = [m for m, line in listed if said[1].casefold() in line and m not in found]
-            found += mine[:1]
-        return found
-
-    def _line(self, mark: Mark) -> str:
-        """What stands on the line of a mark, up to the next thing of a list."""
-        before = self.text[: mark.start].rsplit("\n", 1)[-1].rsplit(",", 1)[-1]
-        return (before + self.text[mark.end :].split("\n", 1)[0]).casefold()
 
     def _go_on(self, clause: Clause, own: Sequence[Mark]) -> None:
         """What is left of a clause about a task belongs to the heat."""
