@@ -234,7 +234,7 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         return False
     if {mark.kind, now.act} <= {"rest", "out"} or (now.act == "carve" and mark.kind == "rest"):
         return now.has("temp", "time")
-    if now.act == "rest" and mark.kind in ("carve", "off", "fridge") and not now.has(*ARGS):
+    if now.act == "rest" and mark.kind in ("carve", "off", "fridge", "chill") and not now.has(*ARGS):
         return False
     if now.act == "rest" and mark.kind == "off" and word.endswith("oven"):
         return False

@@ -75,7 +75,7 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" )?(?:out|off)?\s*(?:of|from) (?:the )?(?:oven|heat)"),
         r"(?:take|taken|pull(?:ed)?|lift|bring|get|have|whip|haul|fish) {MEAT} out",
         r"+pull(?:ed)? {MEAT}?(?=\s*(?:at|when|once|as))",
-        r"(?:comes?|take) out",
+        r"(?:comes?|take|lift(?:ed)?) out",
         r"out (?:of the oven )?(?:at|when|once)",
         r"+out\b(?=\s*[,.;:]| and (?:under|wrapped|covered|rest))",
         (r"+remove\b(?= (?:{MEAT}|from|when|at|once|and|after)\b|\s*[,.;])"),
@@ -101,6 +101,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"sit for",
         r"coast(?:ing)?",
         r"set aside",
+        r"+leave {MEAT} (?:be|alone|in peace)\b(?! (?:at|in))",
         r"~(?<=minutes\ )on an? (?:\w+ )?(?:board|platter)\b",
         r"~(?<=min\ )on an? (?:\w+ )?(?:board|platter)\b",
     ),
@@ -135,7 +136,7 @@ ACTS: dict[str, tuple[str, ...]] = {
     "pour": (
         (r"+(?:pour(?:ed|ing)?|add(?:ed|ing)?)\b(?: (?:in|over|on))?(?! (?:\d+|[a-z-]+) min)(?="
          r" (?:the |an? |some |about |in )?(?:[\d½¼¾]|half|one|two|three|four|pint|litre|glass|cup"
-         r"|(?:hot |cold |boiling )?(?:stock|water|wine|cider|ale|beer)))"),
+         r"|(?:hot |cold )?(?:stock|water|wine|cider|ale|beer)))"),
     ),
     "grill": (
         r"(?:under (?:a|the) (?:hot )?(?:grill|broiler)|broil(?:ed|ing)?|grill(?:ed)?)",
@@ -255,7 +256,7 @@ SAID: dict[str, tuple[str, ...]] = {
          r"|butter|crumbs|breadcrumbs|mustard|salt|rub|water|stock)\b)"
          r"(?: (?:{MEAT}|with|the (?:tin|tray|pan|dish)|in|under|it))*(?: {FOIL})?"),
         r"under (?:a )?foil",
-        r"under (?:an? |the )?(?:clean |folded )?(?:tea[\s-]?towel|cloth|towel)",
+        r"(?:under|with) (?:an? |the )?(?:clean |folded )?(?:tea[\s-]?towel|cloth|towel)(?: over)?",
         r"foil on",
         r"foil over",
     ),
@@ -305,7 +306,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "so_often": (
         r"twice",
-        r"(?:two|three|four|[2-4]) times",
+        r"(?:two|three|four|[2-4]|a couple of|a few) times",
         r"+once\b(?=\s*(?:[.,;]|$))",
     ),
     "until": (

@@ -17,7 +17,7 @@ NO_WORDS = re.compile(r"[^\w\s'’,&-]")
 
 
 OFTEN = {
-    "once": 1, "twice": 2, "two": 2, "three": 3, "four": 4, "2": 2, "3": 3, "4": 4,
+    "a": 2, "once": 1, "twice": 2, "two": 2, "three": 3, "four": 4, "2": 2, "3": 3, "4": 4,
 }  # fmt: skip
 """How many times a thing is done over the whole of a stage."""
 VERBS: dict[str, Verb] = {
@@ -140,6 +140,13 @@ class Tasks(Heating):
     def _go_on(self, clause: Clause, own: Sequence[Mark]) -> None:
         """What is left of a clause about a task belongs to the heat."""
         if any(m not in own and m not in self.used for m in clause.get("time", "rate", "temp")):
+            draft = self.drafts.last_oven()
+            lengths = [x for p in self._parts(clause) for x in p.lengths]
+            if len(lengths) == 1 and lengths[0].goal and draft is not None and not self.fresh:
+                # "… for an hour, basting it, until the core reads 52C": the end of what is on.
+                self._ends_at(lengths[0])
+                self._hang_all(draft)
+                return
             self._oven(clause)
 
     def _task_words(self, act: Mark) -> str:
