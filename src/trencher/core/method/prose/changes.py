@@ -83,12 +83,11 @@ class Changes(Heating):
             # "Work out the time: 15 minutes a pound": what remains after a hot start has it.
             self.worked_out = said[0]
             return
-        due = clause.has("remaining") and parts[-1].heat
-        if (
-            self.worked_out is not None
-            and not said
-            and (due or (clause.act == "roast" and self.fresh))
-        ):
+        heated = parts[-1].heat is not None
+        due = (clause.has("remaining") and heated) or (
+            clause.act == "roast" and (self.fresh or heated)
+        )
+        if self.worked_out is not None and not said and due:
             parts[-1].lengths.append(self.worked_out)
             self.worked_out = None
         if (
@@ -264,18 +263,16 @@ class Changes(Heating):
             was = draft.stage
             self._set_heat(heat, clause)
             after = self._add_oven([Said(mark, Minutes(mark.minutes))])
-            if (
-                cut is not None
-                and cut > 0.0
-                and after is not None
-                and isinstance(was.length, Minutes)
-            ):
-                apart = (was, after.stage)
-                draft.stage = replace(was, length=Minutes(cut))
-                draft.others += [
-                    _alternative("last", "they belong to it", (draft.stage, after.stage)),
-                    _alternative("last", "they come after it", apart),
+            if cut is not None and cut > 0.0 and after is not None:
+                within = replace(was, length=Minutes(cut))
+                both = [
+                    _alternative("last", "they belong to it", (within, after.stage)),
+                    _alternative("last", "they come after it", (was, after.stage)),
                 ]
+                if isinstance(was.length, Minutes):
+                    draft.stage = within
+                # Of minutes by weight they are commonly told apart.
+                draft.others += both if draft.stage is within else both[::-1]
             return True
         behind = self.text[heat.marks[-1].end : mark.start] if heat.marks else ""
         if role == "after" and (mark.start < heat.marks[0].start or AFTER.match(behind)):
@@ -319,7 +316,7 @@ class Changes(Heating):
     def _other_side(self, clause: Clause, mark: Mark) -> bool:
         """*Then 2 minutes on the other side*: more of the pan that is on."""
         last = self.drafts.last
-        other = any("other" in self._word(s) for s in clause.get("side"))
+        other = any(re.search("other|second", self._word(s), re.I) for s in clause.get("side"))
         if not other or last is None or not isinstance(last.stage, Sear):
             return False
         if not isinstance(last.stage.length, Minutes):
@@ -349,6 +346,9 @@ class Changes(Heating):
         else:
             mark = times[0]
             sides = clause.get("side")
+            one = [m for m in sides if re.search("first", self._word(m), re.I)]
+            self._use(*one)
+            sides = [m for m in sides if m not in one]
             per_side = mark.per == "side" or (bool(sides) and not clause.has("total"))
             length: Length = (
                 Rate(round(mark.minutes, 4), "side") if per_side else Minutes(mark.minutes)

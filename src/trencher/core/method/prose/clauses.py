@@ -23,7 +23,7 @@ _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
     re.IGNORECASE,
 )
-HEAD = re.compile(r"\s*(?:prep(?:aration)?|serves|feeds|hands[\s-]on)\b", re.IGNORECASE)
+HEAD = re.compile(r"\s*(?:takes|ready|prep(?:aration)?|serves|feeds|hands[\s-]on)\b", re.IGNORECASE)
 OF = re.compile(r"\s*of\s+(?:an?\s+|the\s+|its\s+)?$", re.IGNORECASE)
 BEFORE_END = re.compile(r"\s*(?:before|from)\s+the\s+end\b", re.IGNORECASE)
 AHEAD = re.compile(
@@ -234,7 +234,11 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         return False
     if {mark.kind, now.act} <= {"rest", "out"} or (now.act == "carve" and mark.kind == "rest"):
         return now.has("temp", "time")
-    if now.act == "rest" and mark.kind in ("carve", "off", "fridge", "chill") and not now.has(*ARGS):
+    if (
+        now.act == "rest"
+        and mark.kind in ("carve", "off", "fridge", "chill")
+        and not now.has(*ARGS)
+    ):
         return False
     if now.act == "rest" and mark.kind == "off" and word.endswith("oven"):
         return False

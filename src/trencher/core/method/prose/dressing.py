@@ -26,6 +26,7 @@ LIES_IN = re.compile(
     rf"\b(?:with|in|over|above)(?=\s+(?:the|its)\s+(?:\w+\s+)?{LIQUIDS.pattern})", re.I
 )
 """*With the broth*: it lies in it."""
+ROOTS = re.compile(r"\b(?:onions?|carrots?|veg\w*|roots|parsnips|celery|leeks)\b", re.IGNORECASE)
 
 
 class Dressing(Heating):
@@ -63,6 +64,12 @@ class Dressing(Heating):
                     lambda s: replace(s, cover=cover, pot=pot) if isinstance(s, Oven) else s
                 )
                 draft.marks += covers
+        for mark in clause.get("on_top"):
+            # "The vegetables in a tin, and the beef on top."
+            if ROOTS.search(self.text[max(0, mark.start - 90) : mark.start].split(".")[-1]):
+                self.bed = "roots"
+                self.worn["bed"] = [mark]
+                self._use(mark)
         for mark in clause.get("crust", "rack", "roots"):
             if mark.kind == "crust":
                 self.cover = "salt crust"

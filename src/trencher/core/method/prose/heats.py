@@ -126,6 +126,11 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
         if before.kind == "temp" and TO.match(text[before.end : marks[0].start]):
             # "120C to 54C": from the oven's heat to the middle's.
             return "core" if before.temp is not None and _lower(marks[0], before) else ""
+        if before.kind in ("time", "rate") and wants_core and (
+            re.fullmatch(r"\s*,?\s*to\s+", text[before.end : marks[0].start], re.IGNORECASE)
+        ):  # fmt: skip
+            # "10 minutes, to 54C"
+            return "core"
         if before.kind in ("temp", "time", "rate", "brown", "crisp", "tender", "falling"):
             break
     low = all(m.temp is not None and m.temp.c < HIGHEST_CORE_C for m in marks)

@@ -77,7 +77,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"+pull(?:ed)? {MEAT}?(?=\s*(?:at|when|once|as))",
         r"(?:comes?|take|lift(?:ed)?) out",
         r"out (?:of the oven )?(?:at|when|once)",
-        r"+out\b(?=\s*[,.;:]| and (?:under|wrapped|covered|rest))",
+        r"~(?<!\bworked\ )\bout\b(?=\s*[,.;:]|\s+and\s+(?:under|wrapped|covered|rest))",
         (r"+remove\b(?= (?:{MEAT}|from|when|at|once|and|after)\b|\s*[,.;])"),
     ),
     "fridge": (
@@ -121,6 +121,8 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" )?(?:(?!cold)\w+ )?oven"),
         r"+(?:back|goes? back) in(?:to)?\b(?: the oven)?",
         r"return {MEAT}",
+        (r"(?:put|slide|pop|place|move|transfer|set) the (?:skillet|(?:frying[\s-])?pan|{POT})"
+         r" (?:in|into|to) (?:the |an? )?(?:hot )?oven"),
     ),
     "roast": (
         r"(?:slow-)?roast(?:ed|ing)",
@@ -216,7 +218,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "uncover": (
         r"uncover(?:ed|ing)?",
-        r"(?:remove|take|lift|pull|whip|discard|lose) (?:off )?{FOIL}(?: off)?",
+        r"(?:remove|take|lift|pull|whip|discard|lose) (?:off |away )?{FOIL}(?: off)?",
         r"(?:without|no) {FOIL}",
         r"+without\b(?: it\b)?(?=\s*(?:$|[.,;]|for\b))",
         r"(?:with (?:the|its) )?(?:foil|lid|cover) off",
@@ -233,7 +235,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "wrap": (
         r"in (?:its |the )?foil",
-        (r"+wrap(?:ped|ping)?\b(?! (?:in |the |with )*(?:bacon|pancetta|caul|pastry|ham))"
+        (r"+wrap(?:ped|ping)?\b(?![^.;\n]{0,24}\b(?:bacon|pancetta|caul|pastry)\b)"
          r"(?: {MEAT})?(?: (?:tightly|well|up))*(?: in {FOIL})?"),
         r"(?:tightly|well) (?:covered|wrapped)",
         r"cover(?:ed)? tightly",
@@ -271,6 +273,9 @@ SAID: dict[str, tuple[str, ...]] = {
          r"(?: and (?:onions?|carrots?|celery|leeks|roots|potatoes))?"),
         r"(?:sit|lay|put|place|set) {MEAT} on (?:top of )?them",
     ),
+    "on_top": (
+        r"(?:sit|lay|put|place|set) {MEAT} on top",
+    ),
     "in_tin": (
         r"in (?:the|its) (?:hot |roasting )?(?:tin|pan|tray)",
     ),
@@ -292,6 +297,7 @@ SAID: dict[str, tuple[str, ...]] = {
          r"|(?:temperature )?has peaked)"),
     ),
     "climb": (
+        r"(?:the )?rest(?:ing)? (?:will |should )?(?:takes?|brings?|carr(?:y|ies)|lifts?) {MEAT}",
         (r"+(?:will|should|to|let it) (?:\w+ )?(?:climb|rise|carry (?:over|on)|go up|coast|come"
          r" up)(?: on)?\b(?! to room)"),
         r"climbs?",
@@ -331,6 +337,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "side": (
         r"(?:on )?the other (?:side|face)",
+        r"(?:on )?(?:the )?(?:first|second) (?:side|face)",
         (r"(?:(?:on )?each of (?:its |the |all )?(?:two|three|four|six|\d) (?:sides|faces)|(?:on"
          r" )?(?:each|per|every|either|both) sides?|a side|(?:on )?all (?:the |its )?(?:sides"
          r"|over)|each face|all round|all around)"),

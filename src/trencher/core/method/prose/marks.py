@@ -8,7 +8,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from itertools import chain
+from itertools import chain, pairwise
 
 from trencher.core.method.prose.lexicon import ACT_KINDS, PHRASES
 from trencher.core.method.prose.numbers import NUMBER, SMALL, span, span_of, value
@@ -89,6 +89,8 @@ _PER = (
     r"\.?\s*(?:,\s*)?(?:per|for\s+(?:each|every)|each|every|/|(?:on\s+)?(?:a|each|either|both)"
     rf"(?=\s+sides?\b)|a|to\s+the|the)\s*(?P<per>{_WEIGHT}|sides)\b"
 )
+_FOR_EACH = re.compile(rf"\s*(?:for\s+(?:each|every)|per)\s*(?P<per>{_WEIGHT})", re.IGNORECASE)
+_AT = re.compile(r"\s*(?:at|in|@)\s*(?:an?\s*)?$", re.IGNORECASE)
 _OVER = r"(?:over|more|extra|on\s+top|at\s+the\s+end|besides)"
 _PLUS = (
     r"\s*,?\s*(?:plus|and|\+|adding|add)\s*(?:then\s+)?(?:an?\s+(?:extra|further|additional)\s+|another\s+"
@@ -165,7 +167,7 @@ _OTHER = re.compile(
 )
 """Numbers that say neither heat nor time."""
 _FOR = re.compile(
-    r"\b(?:for|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every"
+    r"\b(?:for|after|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every"
     r"|then|next|and)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
     rf"(?P<v>\d{{1,3}}|{SMALL})"
     r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)|in\s+an?\s+\w+\s+(?:oven|one)\b))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
@@ -351,4 +353,18 @@ def marks_in(text: str) -> list[Mark]:
         taken[mark.start : mark.end] = [True] * (mark.end - mark.start)
         if not (mark.kind in DENIED and NOT.search(text[max(0, mark.start - 14) : mark.start])):
             kept.append(mark)
-    return sorted(kept, key=lambda f: (f.start, f.end))
+    return _by_weight(sorted(kept, key=lambda f: (f.start, f.end)), text)
+
+
+def _by_weight(marks: list[Mark], text: str) -> list[Mark]:
+    """*An hour at 200C for every kilo*: the weight behind the heat makes a rate of the time."""
+    for n, (time, temp) in enumerate(pairwise(marks)):
+        if time.kind != "time" or temp.kind != "temp":
+            continue
+        behind = _FOR_EACH.match(text[temp.end :])
+        if behind is None or not _AT.match(text[time.end : temp.start]):
+            continue
+        per, times = _per_of(behind["per"])
+        low, high = time.low_min * times, time.high_min * times
+        marks[n] = replace(time, kind="rate", low_min=low, high_min=high, per=per)
+    return marks

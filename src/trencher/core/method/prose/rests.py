@@ -226,6 +226,13 @@ class Rests(Heating):
         whole = self.drafts.minutes(oven.stage.length) if oven is not None else None
         if not lengths and whole is not None:
             lengths = [Said(m, self._share(m, whole)) for m in clause.get("as_long")]
+        inside = re.search(r"\bin\s+(?:the|there)\b|\bdoor\b", self._clause_text(clause), re.I)
+        if lengths and inside and self.off is not None and self.off is self.drafts.all[-1]:
+            # "Turn it off. Let it sit in the oven for two hours."
+            self.heat = None
+            self._use(*clause.acts)
+            self._add_oven(lengths[:1])
+            return
         self._use(
             *clause.acts, *clause.get("until", "core", "climb", "before_carve", "after", "more")
         )
