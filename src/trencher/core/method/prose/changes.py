@@ -77,6 +77,9 @@ class Changes(Heating):
             self.where = "ready"
         if not parts[0].heat and self._said_of_what_is_on(clause, parts):
             return
+        if clause.act == "up" and not any(p.heat for p in parts):
+            # Up to what? It is asked about.
+            return
         said = [x for p in parts for x in p.lengths]
         sentence = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
         if said and WORKED_OUT.search(sentence + self._clause_text(clause)):
@@ -316,7 +319,7 @@ class Changes(Heating):
     def _other_side(self, clause: Clause, mark: Mark) -> bool:
         """*Then 2 minutes on the other side*: more of the pan that is on."""
         last = self.drafts.last
-        other = any(re.search("other|second", self._word(s), re.I) for s in clause.get("side"))
+        other = any(re.search(r"(?:other|second) \w+(?<!s)$", self._word(s), re.I) for s in clause.get("side"))
         if not other or last is None or not isinstance(last.stage, Sear):
             return False
         if not isinstance(last.stage.length, Minutes):

@@ -162,6 +162,8 @@ def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
         return "," in between and now.has("time")
     if mark.kind == "cover" and now.act == "sear":
         return "," in between and now.has("time", "rate", "side", "brown")
+    if mark.kind in DRESS and now.marks[0].kind == "after" and not now.acts and now.has("temp"):
+        return True
     if now.act not in (
         "",
         *JOINS,

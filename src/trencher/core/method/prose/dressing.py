@@ -197,7 +197,8 @@ class Dressing(Heating):
             return True
         first = mark.minutes if role in ("first", "after") else (whole or 0.0) - mark.minutes
         bare_first = (role == "first") == opening
-        covered: Cover = self.cover or ("lid" if covers[0].kind == "lid" else "covered")
+        lid = any(re.search(r"\blid\b", self._word(m), re.I) for m in covers)
+        covered: Cover = self.cover or ("lid" if lid else "covered")
 
         def under(stage: Oven) -> Oven:
             return replace(stage, cover=covered)

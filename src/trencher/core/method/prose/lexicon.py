@@ -68,6 +68,8 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" )*(?:frying[\s-]pan|skillet|pan)\b(?! juices)"),
         r"(?:frying[\s-]pan|skillet|hot pan)",
         r"on the (?:hob|stove(?:top)?)",
+        r"in (?:the )?hot (?:fat|oil|butter|dripping)",
+        r"~\b(?:brown|seal)\s+the\s+(?!skin|top|crust|crackling|onions?|garlic|fat\b|veg)\w+",
     ),
     "out": (
         (r"(?:tak(?:e|en|ing)|remov(?:e|ed|ing)|pull(?:ed|ing)?|bring|lift(?:ed)?|get|comes?"
@@ -336,7 +338,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:h[eo]ld(?:s|ing)?|keep(?:s|ing)?|stay(?:s|ed)?|kept)",
     ),
     "side": (
-        r"(?:on )?the other (?:side|face)",
+        r"(?:on )?the (?:other|remaining) (?:side|face)s?",
         r"(?:on )?(?:the )?(?:first|second) (?:side|face)",
         (r"(?:(?:on )?each of (?:its |the |all )?(?:two|three|four|six|\d) (?:sides|faces)|(?:on"
          r" )?(?:each|per|every|either|both) sides?|a side|(?:on )?all (?:the |its )?(?:sides"

@@ -77,7 +77,7 @@ _TIMES = re.compile(
     rf"|(?:(?:{span_of('h')})(?:\s+(?:good|full|whole|solid))?[\s-]*|(?P<one>{_BARE_HOUR})){_HOUR}"
     rf"(?:[\s,]*(?:and\s+)?(?:(?P<share>a\s+half|a\s+quarter|three[\s-]+quarters)\b"
     rf"|(?P<hm>{NUMBER})(?:[\s-]*{_MIN}|{_NO_UNIT})))?"
-    rf"|(?:{span_of('m')})[\s-]*{_MIN}"
+    rf"|(?:{span_of('m')})[\s-]*{_MIN}(?:\s+and\s+(?P<mshare>a\s+half|a\s+quarter)\b)?"
     rf"|(?:{span_of('s')})[\s-]*{_SEC}", re.I,
 )  # fmt: skip
 _UP_TO = re.compile(r"\s*(?:to|or|-|–)\s*", re.IGNORECASE)
@@ -98,7 +98,9 @@ _PLUS = (
     r"|(?=\s*(?:$|[.,;)\n])|\s+(?:at|in)\b)))"
 )
 _RATES = re.compile(
-    rf"(?:\b(?P<rpart>{_PART})|(?:{span_of('r')})\s*-?\s*(?:{_MIN}|(?P<rs>{_SEC})))\s*{_PER}(?:{_PLUS})?",
+    rf"(?:\b(?P<rpart>{_PART})|(?:{span_of('r')})\s*-?\s*"
+    rf"(?:{_MIN}(?:\s+and\s+(?P<rshare>a\s+half|a\s+quarter)\b)?|(?P<rs>{_SEC})))"
+    rf"\s*{_PER}(?:{_PLUS})?",
     re.I,
 )
 _PER_FIRST = re.compile(
@@ -137,11 +139,13 @@ _BARE = re.compile(
     r"(?:\b(?:at|to|oven|heat|until|till|is|was|says|shows?|reads?|reach(?:es)?|reached|hits?|registers?|gets\s+to"
     r"|about|around|wants|(?:then|and|now|it)(?=\s+\d{3}\b))\s+|^\s*|[,;:]\s*)"
     r"(?P<value>\d{2,3})(?:\s*(?:-|–|to)\s*(?P<high>\d{2,3}))?\s*(?P<deg>°|º|degrees?\b|deg\b\.?)?"
-    r"(?=\s*(?:$|[,.;)(\n]|for\b|until\b|till\b|then\b|and\b|in\b|inside\b|at\b|before\b|when\b"
+    r"(?=\s*(?:$|[,.;)(\n]|:(?!\d)|for\b|until\b|till\b|then\b|and\b|in\b|inside\b|at\b|before\b|when\b"
     r"|internal\b|while\b))",
     re.IGNORECASE | re.MULTILINE,
 )
 """A number where a heat would stand, its scale unsaid."""
+_OVEN_OF = re.compile(r"\b(?:an?|the)\s+(?P<value>\d{3})(?P<high>)(?=\s+oven)", re.IGNORECASE)
+"""*In a 160 oven*."""
 _DEG_ONLY = re.compile(
     r"(?P<value>\d{2,3})(?:\s*(?:-|–|to)\s*(?P<high>\d{2,3}))?\s*(?:°|º|degrees?\b|deg\b\.?)"
     r"(?!\s*(?:[CF]\b|celsius|centigrade|fahrenheit))", re.IGNORECASE,
@@ -197,6 +201,11 @@ _PER_OF: tuple[tuple[str, Per, float], ...] = (
 """
 
 
+def _share(words: str | None) -> float:
+    """*And a half*, *and a quarter*, of whatever stands before."""
+    return 0.0 if words is None else 0.5 if "half" in words.casefold() else 0.25
+
+
 def _part(words: str) -> float:
     """Minutes of a part of an hour."""
     said = words.casefold()
@@ -219,6 +228,7 @@ def _rates(text: str) -> Iterator[Mark]:
         per, times = _per_of(m["per"])
         times /= 60.0 if m["rs"] else 1.0
         low, high = span(m, "r") if m["rpart"] is None else (_part(m["rpart"]),) * 2
+        low, high = low + _share(m["rshare"]), high + _share(m["rshare"])
         at = max(m.start("plus"), m.start("plus_part"))
         end = at if at >= 0 else m.end()
         yield Mark("rate", m.start(), end, low_min=low * times, high_min=high * times, per=per)
@@ -254,6 +264,7 @@ def _single_times(text: str) -> Iterator[Mark]:
             low, high = low + extra, high + extra
         elif m["m"] or m["mb"]:
             low, high = span(m, "m")
+            low, high = low + _share(m["mshare"]), high + _share(m["mshare"])
         else:
             low, high = (v / 60.0 for v in span(m, "s"))
         yield Mark("time", m.start(), m.end(), low_min=low, high_min=high)
@@ -287,7 +298,7 @@ def _temps(text: str) -> Iterator[Mark]:
             continue
         temp, _ = _degrees(written, m["unit"] or "", None)
         yield Mark("temp", m.start(), m.end(), temp=temp, bare=not m["unit"])
-    for pattern in (_DEG_ONLY, _BARE):
+    for pattern in (_DEG_ONLY, _BARE, _OVEN_OF):
         for m in pattern.finditer(text):
             temp, high = _degrees(m["value"], "", m["high"])
             if float(temp.written) < LEAST_BARE:
