@@ -319,7 +319,8 @@ class Changes(Heating):
     def _other_side(self, clause: Clause, mark: Mark) -> bool:
         """*Then 2 minutes on the other side*: more of the pan that is on."""
         last = self.drafts.last
-        other = any(re.search(r"(?:other|second) \w+(?<!s)$", self._word(s), re.I) for s in clause.get("side"))
+        sides = [self._word(s) for s in clause.get("side")]
+        other = any(re.search(r"(?:other|second) \w+(?<!s)$", s, re.IGNORECASE) for s in sides)
         if not other or last is None or not isinstance(last.stage, Sear):
             return False
         if not isinstance(last.stage.length, Minutes):

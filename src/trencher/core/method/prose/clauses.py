@@ -274,7 +274,8 @@ def about_something_else(clause: Clause, text: str) -> bool:
         return True
     words = re.split(r"[.;\n]\s", text[: clause.marks[-1].end])[-1]
     poured = clause.has("pour") and not clause.has("time", "rate")
-    if clause.has("hob") and not clause.has("temp") and not poured:
+    rested = clause.act == "rest" and clause.acts[0].start < clause.get("hob", "rest")[0].end
+    if clause.has("hob") and not clause.has("temp") and not poured and not rested:
         return True
     return (
         clause.has("dish")

@@ -26,6 +26,7 @@ LIES_IN = re.compile(
     rf"\b(?:with|in|over|above)(?=\s+(?:the|its)\s+(?:\w+\s+)?{LIQUIDS.pattern})", re.I
 )
 """*With the broth*: it lies in it."""
+IN_ML = re.compile(r"\b(?:in|with|over)\s+(?:about\s+)?(?:an?\s+)?$", re.IGNORECASE)
 ROOTS = re.compile(r"\b(?:onions?|carrots?|veg\w*|roots|parsnips|celery|leeks)\b", re.IGNORECASE)
 
 
@@ -66,7 +67,7 @@ class Dressing(Heating):
                 draft.marks += covers
         for mark in clause.get("on_top"):
             # "The vegetables in a tin, and the beef on top."
-            if ROOTS.search(self.text[max(0, mark.start - 90) : mark.start].split(".")[-1]):
+            if ROOTS.search(self.text[max(0, mark.start - 120) : mark.start]):
                 self.bed = "roots"
                 self.worn["bed"] = [mark]
                 self._use(mark)
@@ -83,19 +84,32 @@ class Dressing(Heating):
         if lies and not self.liquid and clause.act not in ("chill", "pour") and not resting:
             self._soak(self._from_the_list(lies))
         if clause.act != "pour" and not resting:
-            for mark in clause.get("ml"):
-                if re.search(
-                    r"\b(?:in|with|over)\s+(?:about\s+)?(?:an?\s+)?$",
-                    self.text[max(0, mark.start - 14) : mark.start],
-                    re.I,
-                ):
-                    self._soak([mark])
+            self._lies_in(clause)
+
+    def _lies_in(self, clause: Clause) -> None:
+        """*In 300ml of cider*; said behind a stage, of that stage too."""
+        for mark in clause.get("ml"):
+            before = self.text[max(0, mark.start - 14) : mark.start]
+            dressed = clause.has("lid", "cover") and re.search(r"\band\s+(?:an?\s+)?$", before)
+            if not dressed and not IN_ML.search(before):
+                continue
+            draft = self.drafts.last_oven()
+            behind = not clause.acts and not clause.has("temp", "time", "rate", "then")
+            if self._soak([mark]) and draft is not None and behind and (
+                self.sentence == clause.sentence
+            ):  # fmt: skip
+                liquid = self.liquid
+                draft.change(lambda s: replace(s, liquid_ml=liquid) if isinstance(s, Oven) else s)
+                draft.marks.append(mark)
 
     def _soak(self, poured: Sequence[Mark]) -> bool:
         low, high = LIQUID_ML
         amount = sum(m.amount for m in poured)
         if not low <= amount <= high:
             return False
+        if self.liquid is not None and self._before_it_is_on():
+            # The wine, then the stock.
+            amount = min(high, amount + self.liquid)
         self.liquid = round(amount)
         self.worn["liquid"] = list(poured)
         self._use(*poured)

@@ -408,7 +408,8 @@ SAID: dict[str, tuple[str, ...]] = {
     "hob": (
         (r"(?:simmer(?:ed|ing)?|boil(?:ed|ing|s)?|par-?boil(?:ed)?|whisk(?:ed|ing)?|blend"
          r"|saut[ée](?:ed|ing)?|soften|steam|blanch|soak(?:ed)?|stir|mix|reduce (?:by|the (?:sauce"
-         r"|stock|gravy|wine|marinade|liquid|juices))|fry the|make (?:the|a) (?:gravy|sauce))"),
+         r"|stock|gravy|wine|marinade|liquid|juices))|fry the|make (?:the|a) (?:gravy|sauce)"
+         r"|let (?:it|that|them) bubble|deglaz(?:e|ed|ing)|thicken(?:s|ed)?)"),
         (r"(?:cook|sweat|brown|toast|roast|bake|fry)(?:ing)? (?:the |some )?"
          r"(?:(?:sliced|chopped|diced) )?(?:onions?|garlic|shallots?|leeks?|celery|bacon"
          r"|lardons|mushrooms?|flour|spices|tomatoes"
