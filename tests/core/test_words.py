@@ -133,3 +133,40 @@ PIECES = st.lists(
 def test_no_number_of_jumbled_clauses_is_passed_over(pieces: list[str]) -> None:
     text = " ".join(pieces)
     assert passed_over(text) == [], text
+
+
+@pytest.mark.parametrize(
+    ("text", "code", "meant"),
+    [
+        (
+            "Rest 20 minutes, then 240C for 7 minutes.", "sense:rest",
+            ["rest open 20min; 240C 7min", "240C 7min; rest open 20min",
+             "wait counter 20min; 240C 7min"],
+        ),
+        (
+            "Roast under foil at 200C until brown.", "sense:cover0",
+            ["200C covered until brown", "200C until brown"],
+        ),
+        (
+            "200C for an hour, then a 45C oven for 20 minutes.", "sense:cool1",
+            ["200C 1h; 45C 20min", "200C 1h; 200C until 45C"],
+        ),
+    ],
+)  # fmt: skip
+def test_what_no_cook_means_is_asked_about(text: str, code: str, meant: list[str]) -> None:
+    asked = {o.code: o for o in read_prose(text).opens}
+    assert [str(c.method) for c in asked[code].choices] == meant
+
+
+@pytest.mark.parametrize(
+    ("text", "lost"),
+    [
+        ("Oven at 230C. Roast at 200C for one hour.", "230C"),
+        ("230C when it goes in and 150C from the twentieth minute on, for 90 minutes.", "230C"),
+        ("160C for 2 hours, then turn it up for 10 minutes.", "10 minutes"),
+        ("200C for an hour. Rest 20 minutes. The middle should now be 54C.", "54C"),
+    ],
+)
+def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) -> None:
+    reading = read_prose(text)
+    assert f"“{lost}” was not understood: what is meant?" in [o.question for o in reading.opens]

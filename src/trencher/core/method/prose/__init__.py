@@ -12,7 +12,7 @@ import re
 from dataclasses import dataclass, replace
 
 from trencher.core.catalogue.cookers import CookerKind
-from trencher.core.method.prose.asked import Choice, Open, against_total, hot_start
+from trencher.core.method.prose.asked import Choice, Open, against_total, hot_start, sense
 from trencher.core.method.prose.heats import Heat
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.reader import Reader
@@ -108,6 +108,7 @@ def _reading(reader: Reader) -> Reading:
     if method is not None:
         opens += reader.drafts.opens(method)
         opens += ask_about(reader, method, used)
+        opens += sense(method)
         opens += hot_start(method, reader.weight_kg)
         if reader.total is not None:
             opens += against_total(method, reader.total.minutes, reader.weight_kg)

@@ -6,10 +6,28 @@ import dataclasses
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from trencher.core.method.stages import Method, Minutes, Off, Oven, Rate, Sear, Stage
+from trencher.core.method.stages import (
+    Method,
+    Minutes,
+    Off,
+    Oven,
+    Rate,
+    Rest,
+    Sear,
+    Stage,
+    UntilCore,
+    UntilOutcome,
+    Wait,
+    celsius,
+)
 
 AGREE_TOTAL = 0.06
 """Share of a total within which its parts count as adding up."""
+
+
+LEAST_WARM_C = 52.0
+"""No joint is roasted in an oven below this."""
+USUAL_C = 160.0
 
 
 @dataclass(frozen=True)
@@ -61,6 +79,41 @@ def _merged(here: Stage, was: Stage, now: Stage) -> Stage:
     fields = (f.name for f in dataclasses.fields(now))
     changed = {f: getattr(now, f) for f in fields if getattr(now, f) != getattr(was, f)}
     return replace(here, **changed)
+
+
+def sense(method: Method) -> list[Open]:
+    """What no cook means, though the words can be read so: what is likely meant besides."""
+    found: list[Open] = []
+    stages = method.stages
+    if len(stages) > 1 and isinstance(stages[0], Rest):
+        rest, after = stages[0], stages[1:]
+        choices = [
+            Choice("as it is told", method), Choice("it comes last", Method((*after, rest)))
+        ]  # fmt: skip
+        if isinstance(rest.length, Minutes):
+            wait = Wait(rest.length, "counter")
+            choices.append(Choice("it stands before it goes in", Method((wait, *after))))
+        question = "A rest is told of before there is any heat: where does it belong?"
+        found.append(Open("sense:rest", question, tuple(choices)))
+    for n, stage in enumerate(stages):
+        if not isinstance(stage, Oven):
+            continue
+        seen = isinstance(stage.length, UntilOutcome) and stage.length.what in ("brown", "crisp")
+        if seen and stage.cover is not None:
+            bare = swapped(method, n, replace(stage, cover=None, pot=False))
+            question = "Nothing browns under a cover: does it come off for that?"
+            on = Choice("it stays on", method)
+            found.append(Open(f"sense:cover{n}", question, (on, Choice("it comes off", bare))))
+        if stage.temp.c < LEAST_WARM_C and isinstance(stage.length, Minutes | Rate):
+            heat = next((s for s in reversed(stages[:n]) if isinstance(s, Oven)), None)
+            core = replace(heat or stage, length=UntilCore(stage.temp))
+            if heat is None:
+                core = replace(core, temp=celsius(USUAL_C))
+            question = f"An oven at {stage.temp} hardly heats: is it the middle that is meant?"
+            said = Choice("it is the oven", method)
+            middle = Choice(f"until the middle is {stage.temp}", swapped(method, n, core))
+            found.append(Open(f"sense:cool{n}", question, (said, middle)))
+    return found
 
 
 def hot_start(method: Method, weight_kg: float | None) -> list[Open]:

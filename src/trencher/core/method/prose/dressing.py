@@ -12,7 +12,7 @@ from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.heats import core_temp
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import LIQUIDS, Said, how_of
-from trencher.core.method.stages import Minutes, Oven, UntilCore, Verb
+from trencher.core.method.stages import Minutes, Oven, Stage, UntilCore, Verb
 from trencher.core.thermal.surface import Cover
 
 WORN = re.compile(
@@ -98,9 +98,11 @@ class Dressing(Heating):
             if self._soak([mark]) and draft is not None and behind and (
                 self.sentence == clause.sentence
             ):  # fmt: skip
-                liquid = self.liquid
-                draft.change(lambda s: replace(s, liquid_ml=liquid) if isinstance(s, Oven) else s)
+                draft.change(self._in_liquid)
                 draft.marks.append(mark)
+
+    def _in_liquid(self, stage: Stage) -> Stage:
+        return replace(stage, liquid_ml=self.liquid) if isinstance(stage, Oven) else stage
 
     def _soak(self, poured: Sequence[Mark]) -> bool:
         low, high = LIQUID_ML

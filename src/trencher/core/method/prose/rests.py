@@ -27,6 +27,7 @@ from trencher.core.thermal.surface import RestHow
 
 WORN = re.compile(r"in\s|covered|(?:tightly|well)\s+covered", re.IGNORECASE)
 """A cover that lies over it already, of which no rest is told."""
+WAITS = re.compile(r"un?til|till|when|once|reach|gets|hits", re.IGNORECASE)
 CLIMBS_C = 15.0
 """No rest climbs more: what is wrapped for that stays in the heat. Printed: 13 at most."""
 
@@ -182,12 +183,13 @@ class Rests(Heating):
 
     def _told_of_the_end(self, clause: Clause) -> bool:
         """*The centre should now read 54C*: after a rest that has its time, no rest of its own."""
-        if clause.acts:
+        if clause.acts or not clause.has("core") or clause.has("time", "climb"):
             return False
         last = self.drafts.last
         rested = last is not None and isinstance(last.stage, Rest)
         timed = rested and last is not None and isinstance(last.stage.length, Minutes)
-        return timed and any("should" in self._word(m).casefold() for m in clause.get("until"))
+        waits = any(WAITS.match(self._word(m)) for m in clause.get("until"))
+        return timed and clause.has("temp") and not waits
 
     def _wrap_is_rest(self, clause: Clause) -> bool:
         """Wrapped after a goal: to climb a little out of the heat, or to go on in it."""
