@@ -336,6 +336,7 @@ class Changes(Heating):
         times = clause.get("time", "rate")
         if not times and not any(BROWNS.search(self._word(a)) for a in clause.acts):
             # "Heat a frying pan": nothing is in it yet.
+            self.pan_hot = clause.sentence
             if clause.has("temp"):
                 self._oven(clause)
             return

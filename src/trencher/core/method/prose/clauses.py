@@ -211,6 +211,9 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         )
         if mark.kind in ("rest", "sear") and apart is None:
             return False
+        if mark.kind == "out" and apart is None and [m.kind for m in now.marks] == ["temp"]:
+            # "At 50C take it out"
+            return False
         if mark.kind == "roast":
             # "Foil over it after 45 minutes and roast …"
             return bool(apart) and now.has("after") and now.marks[0].kind in DRESS

@@ -23,7 +23,7 @@ WORN = re.compile(
 
 
 LIES_IN = re.compile(
-    rf"\b(?:with|in|over|above)(?=\s+(?:the|its)\s+(?:\w+\s+)?{LIQUIDS.pattern})", re.I
+    rf"\b(?:with|in|over|above)(?=\s+(?:the|its)\s+(?:\w+\s+){{0,2}}{LIQUIDS.pattern})", re.I
 )
 """*With the broth*: it lies in it."""
 IN_ML = re.compile(r"\b(?:in|with|over)\s+(?:about\s+)?(?:an?\s+)?$", re.IGNORECASE)

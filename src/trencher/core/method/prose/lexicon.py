@@ -220,7 +220,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "uncover": (
         r"uncover(?:ed|ing)?",
-        r"(?:remove|take|lift|pull|whip|discard|lose) (?:off |away )?{FOIL}(?: off)?",
+        r"(?:remov(?:e|ing)|tak(?:e|ing)|lift(?:ing)?|pull(?:ing)?|whip|discard|lose) (?:off |away )?{FOIL}(?: off)?",
         r"(?:without|no) {FOIL}",
         r"+without\b(?: it\b)?(?=\s*(?:$|[.,;]|for\b))",
         r"(?:with (?:the|its) )?(?:foil|lid|cover) off",

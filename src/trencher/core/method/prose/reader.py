@@ -80,6 +80,9 @@ class Reader(Dressing, Tasks, Rests, Changes):
             self._use(*clause.get("total"))
         if act == "chill" or (act == "carve" and self.where != "out"):
             # How long it lies salted or in the fridge is no stage of a roast.
+            if not self._before_it_is_on():
+                self.cover, self.pot, self.bed, self.liquid = None, False, None, None
+                self.worn.clear()
             self.used += clause.get("chill", "time")
             return
         if act == "fridge" or (act == "" and self._left_to_stand(clause)):
@@ -91,6 +94,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
         self._dress(clause, later)
         if act in VERBS and not (act == "turn" and self.where == "pan" and not clause.has("temp")):
             self._task(clause, VERBS[act])
+        elif self._in_the_hot_pan(clause):
+            self._sear(clause)
         elif (act == "" and self.where != "oven" and self._on_its_sides(clause)) or (
             act == "sear" and not self._browned_in_the_oven(clause)
         ):
@@ -128,6 +133,13 @@ class Reader(Dressing, Tasks, Rests, Changes):
         line = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
         alone = clause.has("time") and not clause.has("temp", *DRESS)
         return bool(alone and LEFT.search(line) and self._before_it_is_on() and self.where != "pan")
+
+    def _in_the_hot_pan(self, clause: Clause) -> bool:
+        """*Heat a pan. Add the pork and cook for 6 minutes*"""
+        if self.pan_hot is None or clause.sentence - self.pan_hot > 1 or clause.act != "roast":
+            return False
+        words = self._clause_text(clause)
+        return clause.has("time") and not clause.has("temp") and re.search("oven", words) is None
 
     def _on_its_sides(self, clause: Clause) -> bool:
         """*2 min each side* where no heat is said: in the pan, though nothing says so."""

@@ -28,6 +28,7 @@ from trencher.core.thermal.surface import RestHow
 WORN = re.compile(r"in\s|covered|(?:tightly|well)\s+covered", re.IGNORECASE)
 """A cover that lies over it already, of which no rest is told."""
 WAITS = re.compile(r"un?til|till|when|once|reach|gets|hits", re.IGNORECASE)
+ASIDE = re.compile(r"\(\s*(?:after\s+)?(?:about|around|roughly|some|approx\w*)?\s*$", re.IGNORECASE)
 CLIMBS_C = 15.0
 """No rest climbs more: what is wrapped for that stays in the heat. Printed: 13 at most."""
 
@@ -103,6 +104,10 @@ class Rests(Heating):
                 self._set_heat(part.heat, clause)
         goals = [x for p in parts for x in p.lengths if x.goal is not None]
         times = [x for p in parts for x in p.lengths if x.goal is None]
+        aside = [x for x in times if goals and ASIDE.search(self.text[: x.mark.start])]
+        # "Out at 50C (about 2 h)": how long it takes to get there.
+        self._use(*(x.mark for x in aside))
+        times = [x for x in times if x not in aside]
         rests = [
             x
             for x in times

@@ -92,6 +92,8 @@ class State:
         self.worn: dict[str, list[Mark]] = {}
         """What was said of its cover, its bed and its liquid, while they last."""
         self.pot = False
+        self.pan_hot: int | None = None
+        """The sentence in which a pan was made hot, with nothing in it."""
         self.bed: Bed | None = None
         self.liquid: float | None = None
         self.cold = False
