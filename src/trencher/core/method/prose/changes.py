@@ -69,6 +69,8 @@ class Changes(Heating):
             )
             parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")), meant)
         parts = self._as_done(parts)
+        if self.where == "pan" and re.match("roast|bak", self._clause_text(clause), re.I):
+            self.where = "ready"
         if (
             self.where == "before"
             and any(a in ("roast", "back") for a in acts)
@@ -168,6 +170,9 @@ class Changes(Heating):
             on.marks.append(lengths[0].mark)
             self._use(lengths[0].mark)
             return True
+        if isinstance(on.stage, Oven) and on.stage.cover != self.cover:
+            # It was wrapped meanwhile: a stage of its own.
+            return False
         waits = any(re.match("un?til", self._word(m), re.I) for m in clause.get("until"))
         if clause.acts or waits or len(lengths) != 1 or lengths[0].goal is None:
             return False

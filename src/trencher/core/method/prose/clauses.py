@@ -160,6 +160,8 @@ def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
     if mark.kind == "temp" and now.act == "rest":
         # "Rest 10 minutes, 260C for 8": the heat comes after the rest.
         return "," in between and now.has("time")
+    if mark.kind == "until" and now.act == "sear":
+        return now.has("time") and re.search(r"\band\b", between) is not None
     if mark.kind == "cover" and now.act == "sear":
         return "," in between and now.has("time", "rate", "side", "brown")
     if mark.kind in DRESS and now.marks[0].kind == "after" and not now.acts and now.has("temp"):

@@ -9,7 +9,7 @@ from dataclasses import replace
 from trencher.core.method.notation import LIQUID_ML
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heating import Heating
-from trencher.core.method.prose.heats import core_temp
+from trencher.core.method.prose.heats import core_temp, goal_of
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.state import LIQUIDS, Said, how_of
 from trencher.core.method.stages import Minutes, Oven, Stage, UntilCore, Verb
@@ -22,11 +22,12 @@ WORN = re.compile(
 """A cover that is said to be on, not told to be put on."""
 
 
+WHEN = re.compile(r"when|once", re.IGNORECASE)
 LIES_IN = re.compile(
     rf"\b(?:with|in|over|above)(?=\s+(?:the|its)\s+(?:\w+\s+){{0,2}}{LIQUIDS.pattern})", re.I
 )
 """*With the broth*: it lies in it."""
-IN_ML = re.compile(r"\b(?:in|with|over)\s+(?:about\s+)?(?:an?\s+)?$", re.IGNORECASE)
+IN_ML = re.compile(r"\b(?:in|with|over)\s+(?:\w+,\s+)?(?:about\s+)?(?:an?\s+)?$", re.IGNORECASE)
 ROOTS = re.compile(r"\b(?:onions?|carrots?|veg\w*|roots|parsnips|celery|leeks)\b", re.IGNORECASE)
 
 
@@ -159,6 +160,29 @@ class Dressing(Heating):
         self.drafts.add(replace(stage, cover=on, tasks=()), [*draft.marks])
         self.cover = on
         self._use(*marks)
+        return True
+
+    def _dress_when(self, clause: Clause) -> bool:
+        """*When it reads 70C wrap it*: a stage to there, and from there on dressed."""
+        temps, covers = clause.get("temp"), clause.get("cover", "wrap", "uncover", "lid")
+        waits = [m for m in clause.get("until") if WHEN.match(self._word(m))]
+        if not waits or not covers or clause.acts or len(temps) != 1 or clause.has("time"):
+            return False
+        goal = core_temp(temps[0])
+        if (
+            goal is None
+            or self.heat is None
+            or not waits[0].start < temps[0].start < covers[0].start
+        ):
+            return False
+        x = Said(temps[0], UntilCore(goal), goal_of(temps, "core"))
+        if self.fresh or self.drafts.last_oven() is None:
+            self._add_oven([x])
+        else:
+            self._ends_at(x)
+        for mark in covers:
+            self._lay(mark)
+        self._use(*clause.get("until", "core"), *covers)
         return True
 
     def _was_covered(self, mark: Mark) -> None:

@@ -152,6 +152,9 @@ class Lengths(State):
                 plus = follow.minutes
                 self._use(follow)
             length = Rate(round(mark.minutes, 4), mark.per, plus)
+        elif clause.act == "grill" and clause.has("side"):
+            # "Both sides for three minutes each"
+            length = Rate(round(mark.minutes, 4), "side")
         part = parts[-1]
         before = part.lengths[-1] if part.lengths else None
         if before is not None and before.goal is not None and HOLDS.match(

@@ -220,7 +220,8 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "uncover": (
         r"uncover(?:ed|ing)?",
-        r"(?:remov(?:e|ing)|tak(?:e|ing)|lift(?:ing)?|pull(?:ing)?|whip|discard|lose) (?:off |away )?{FOIL}(?: off)?",
+        (r"(?:remov(?:e|ing)|tak(?:e|ing)|lift(?:ing)?|pull(?:ing)?|whip|discard|lose)"
+         r" (?:off |away )?{FOIL}(?: off)?"),
         r"(?:without|no) {FOIL}",
         r"+without\b(?: it\b)?(?=\s*(?:$|[.,;]|for\b))",
         r"(?:with (?:the|its) )?(?:foil|lid|cover) off",
@@ -266,7 +267,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "rack": (
         r"+rack\b(?=\s*,)",
-        r"(?:on|onto|over) (?:(?:a|the|its) )?(?:wire |roasting |oven )?(?:rack|trivet|grid)",
+        r"(?:on|onto|over|to) (?:(?:a|the|its) )?(?:wire |roasting |oven )?(?:rack|trivet|grid)",
     ),
     "roots": (
         (r"(?:on|onto|over|on top of|above) (?:(?:a|the|some|its) )?(?:bed of )?"

@@ -187,6 +187,8 @@ _LONE = re.compile(r"(?<![\d.,/°])\d+(?:[.,]\d+)?(?![\d/])")
 
 NOT = re.compile(r"\b(?:no|no\s+need\s+to|do\s+not|don['’]t|never|without)\s+$", re.IGNORECASE)
 """What makes of a thing done one that is not: *no need to rest*."""
+_ROASTED_IN = re.compile(r"\b(?:roast|bak)(?:e|ed|ing)?\s+(?:it\s+)?$", re.IGNORECASE)
+"""*Roast in the pan*: what it lies in, not the hob."""
 DENIED = ACT_KINDS | {"cover", "wrap", "tent"}
 LEAST_UNSAID, MOST_UNSAID = 5.0, 240.0
 
@@ -362,8 +364,13 @@ def marks_in(text: str) -> list[Mark]:
         if any(taken[mark.start : mark.end]):
             continue
         taken[mark.start : mark.end] = [True] * (mark.end - mark.start)
-        if not (mark.kind in DENIED and NOT.search(text[max(0, mark.start - 14) : mark.start])):
+        before = text[max(0, mark.start - 14) : mark.start]
+        if mark.kind == "sear" and _ROASTED_IN.search(before) and text[mark.start] in "iI":
+            continue
+        if not (mark.kind in DENIED and NOT.search(before)):
             kept.append(mark)
+        elif mark.kind == "rest":
+            kept.append(replace(mark, kind="no_rest"))
     return _by_weight(sorted(kept, key=lambda f: (f.start, f.end)), text)
 
 

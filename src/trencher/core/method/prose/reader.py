@@ -83,21 +83,24 @@ class Reader(Dressing, Tasks, Rests, Changes):
             if not self._before_it_is_on():
                 self.cover, self.pot, self.bed, self.liquid = None, False, None, None
                 self.worn.clear()
+            elif act == "carve":
+                # "Slice the onions into a tin and lay the joint on them."
+                self._dress(clause, None)
             self.used += clause.get("chill", "time")
             return
         if act == "fridge" or (act == "" and self._left_to_stand(clause)):
             self._wait(clause)
             return
         later = self.clauses[n + 1] if n + 1 < len(self.clauses) else None
-        if self._dress_at_core(clause):
+        if self._dress_at_core(clause) or self._dress_when(clause):
             return
         self._dress(clause, later)
         if act in VERBS and not (act == "turn" and self.where == "pan" and not clause.has("temp")):
             self._task(clause, VERBS[act])
-        elif self._in_the_hot_pan(clause):
-            self._sear(clause)
-        elif (act == "" and self.where != "oven" and self._on_its_sides(clause)) or (
-            act == "sear" and not self._browned_in_the_oven(clause)
+        elif (
+            self._in_the_hot_pan(clause)
+            or (act == "" and self.where != "oven" and self._on_its_sides(clause))
+            or (act == "sear" and not self._browned_in_the_oven(clause))
         ):
             self._sear(clause)
         elif act == "sear":

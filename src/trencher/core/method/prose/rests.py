@@ -149,6 +149,9 @@ class Rests(Heating):
             )
         if clause.has("down", "up", "back", "preheat", "grill"):
             return False
+        if clause.has("no_rest"):
+            # "No need to rest it long: 5 minutes will do."
+            return clause.has("time") and not self._before_it_is_on()
         if self.where == "out":
             roasts = clause.act == "roast" and not re.match(
                 r"allow|continue|give", self._word(clause.acts[-1]), re.I
