@@ -316,7 +316,9 @@ class Changes(Heating):
             return False
         if not temps:
             # "Up to 200C and brown for 20 minutes": it is in there already.
-            return self.fresh and self.drafts.last_oven() is not None and not clause.has("side")
+            inside = re.search(r"\bin (?:it|the oven)\b", words) is not None
+            on = inside or self.drafts.last_oven() is not None
+            return self.fresh and on and not clause.has("side")
         first, then = sorted((times[-1], temps[0]), key=lambda m: m.start)
         between = self.text[first.end : then.start]
         return AT_WORD.match(between) is not None or between.strip() == "for"

@@ -70,6 +70,7 @@ DONE_AS = re.compile(
     r"\s*[,;/]\s*(?:or\s+)?(?:for\s+)?(?:rare|medium(?:\s+rare)?|pink|well[\s-]done)\s*:?\s*$", re.I
 )
 """*Rare 20 min, medium …*: the same."""
+MORE_DONE = re.compile(r"\s*for\s+(?:a\s+)?(?:rare|pink|blue)\s*,\s*(?:adding|add|plus)\s+$", re.I)
 FOR_WHOM = re.compile(r"\s*(?:for|if)\b", re.IGNORECASE)
 EITHER = re.compile(r"[^.;\n]*,?\s+or\s+(?:for\s+)?(?:about\s+)?$", re.IGNORECASE)
 
@@ -184,6 +185,10 @@ class Lengths(State):
         idle = idle or (role == "last" and alone)
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):
+            return
+        if before is not None and MORE_DONE.match(self.text[before.over : mark.start]):
+            # "… for rare, adding 10 minutes for medium"
+            self._use(mark)
             return
         if before is not None and before.goal is None and ahead != "temp" and (
             self._said_again(before, mark)

@@ -140,7 +140,8 @@ ACTS: dict[str, tuple[str, ...]] = {
     "pour": (
         (r"+(?:pour(?:ed|ing)?|add(?:ed|ing)?)\b(?: (?:in|over|on))?(?! (?:\d+|[a-z-]+) min)(?="
          r" (?:the |an? |some |about |in )?(?:[\d½¼¾]|half|one|two|three|four|pint|litre|glass|cup"
-         r"|(?:hot |cold )?(?:stock|water|wine|cider|ale|beer)))"),
+         r"|(?:hot |cold )?(?:stock|water|wine|cider|ale|beer|stout|port|sherry|broth|milk"
+         r"|juice)))"),
     ),
     "grill": (
         r"(?:under (?:a|the) (?:hot )?(?:grill|broiler)|broil(?:ed|ing)?|grill(?:ed)?)",
@@ -263,6 +264,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"under (?:a )?foil",
         r"(?:under|with) (?:an? |the )?(?:clean |folded )?(?:tea[\s-]?towel|cloth|towel)(?: over)?",
         r"foil on",
+        r"~(?<=,\ )foil(?=\s*(?:[+&.,;]|$))",
         r"foil over",
     ),
     "rack": (

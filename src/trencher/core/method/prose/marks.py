@@ -136,7 +136,7 @@ _SPOKEN = re.compile(
     rf"|[a-z]+ty(?:[\s-][a-z]+)?)\s+(?:degrees?|°)\s*(?:{_SCALE})?", re.I,
 )  # fmt: skip
 _BARE = re.compile(
-    r"(?:\b(?:at|to|oven|heat|until|till|is|was|says|shows?|reads?|reach(?:es)?|reached|hits?|registers?|gets\s+to"
+    r"(?:@\s*|\b(?:at|to|oven|heat|until|till|is|was|says|shows?|reads?|reach(?:es)?|reached|hits?|registers?|gets\s+to"
     r"|about|around|wants|(?:then|and|now|it)(?=\s+\d{3}\b))\s+|^\s*|[,;:]\s*)"
     r"(?P<value>\d{2,3})(?:\s*(?:-|–|to)\s*(?P<high>\d{2,3}))?\s*(?P<deg>°|º|degrees?\b|deg\b\.?)?"
     r"(?=\s*(?:$|[,.;)(\n]|:(?!\d)|for\b|until\b|till\b|then\b|and\b|in\b|inside\b|at\b|before\b|when\b"
@@ -183,6 +183,11 @@ _OF_HOURS = re.compile(
     re.I,
 )
 """*The last hour of three*: hours as well."""
+_SO_MANY_MORE = re.compile(
+    rf"\b(?P<v>\d{{1,3}}|{SMALL})(?=\s+more\b(?!\s*(?:{_MIN}|{_HOUR}|{_SEC})))", re.IGNORECASE
+)
+_UNIT = re.compile(r"\b(?:min|hour|hr)", re.IGNORECASE)
+MOST_HOURS_MORE = 8.0
 _LONE = re.compile(r"(?<![\d.,/°])\d+(?:[.,]\d+)?(?![\d/])")
 
 NOT = re.compile(r"\b(?:no|no\s+need\s+to|do\s+not|don['’]t|never|without)\s+$", re.IGNORECASE)
@@ -343,6 +348,15 @@ def _unsaid(text: str) -> Iterator[Mark]:
             )
 
 
+def _more(text: str) -> Iterator[Mark]:
+    """*Twenty more*: of what was counted last, minutes where nothing was."""
+    for m in _SO_MANY_MORE.finditer(text):
+        before = _UNIT.findall(text[: m.start()])
+        hours = bool(before) and before[-1][0] in "hH" and value(m["v"]) <= MOST_HOURS_MORE
+        minutes = value(m["v"]) * (60.0 if hours else 1.0)
+        yield Mark("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
+
+
 def _lone(text: str) -> Iterator[Mark]:
     for m in _LONE.finditer(text):
         yield Mark("number", m.start(), m.end(), amount=value(m.group()))
@@ -354,7 +368,7 @@ _RANK = {"rate": 0, "plus": 0, "by": 1, "temp": 2, "time": 3, "ml": 4, "measure"
 def marks_in(text: str) -> list[Mark]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
-    found += [*_unsaid(text), *_lone(text)]
+    found += [*_unsaid(text), *_more(text), *_lone(text)]
     order = sorted(
         enumerate(found), key=lambda p: (_RANK.get(p[1].kind, 6), p[1].start - p[1].end, p[0])
     )

@@ -88,7 +88,9 @@ class Reader(Dressing, Tasks, Rests, Changes):
                 self._dress(clause, None)
             self.used += clause.get("chill", "time")
             return
-        if act == "fridge" or (act == "" and self._left_to_stand(clause)):
+        before = self.clauses[n - 1].act if n else ""
+        inside = before in ("back", "down", "up", "off", "roast", "out")
+        if act == "fridge" or (act == "" and not inside and self._left_to_stand(clause)):
             self._wait(clause)
             return
         later = self.clauses[n + 1] if n + 1 < len(self.clauses) else None

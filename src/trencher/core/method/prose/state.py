@@ -16,7 +16,9 @@ from trencher.core.method.prose.marks import Mark, marks_in
 from trencher.core.method.stages import Bed, Length, Off, Oven, Verb
 from trencher.core.thermal.surface import Cover, RestHow
 
-LIQUIDS = re.compile(r"\b(stock|wine|water|cider|beer|ale|broth|milk|juice)\b", re.IGNORECASE)
+LIQUIDS = re.compile(
+    r"\b(stock|wine|water|cider|beer|ale|stout|port|sherry|broth|milk|juice)\b", re.IGNORECASE
+)
 Where = Literal["before", "ready", "oven", "pan", "out"]
 
 

@@ -37,6 +37,12 @@ class Tasks(Heating):
         if verb == "add" and self._before_it_is_on() and not clause.has("time"):
             self._soak(clause.get("ml") or self._from_the_list(act))
             return
+        if verb == "add" and not clause.has("time", "half_way") and self._soak(
+            self._from_the_list(act)
+        ):  # fmt: skip
+            # "Add the garlic, wine and water": from here on it lies in them.
+            self._use(act)
+            return
         roles = {m: clause.role(m, self.text) for m in clause.get("time")}
         own = [
             m
