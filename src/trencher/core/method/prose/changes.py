@@ -88,7 +88,12 @@ class Changes(Heating):
             # "Work out the time: 15 minutes a pound": what remains after a hot start has it.
             self.worked_out = said[0]
             return
-        heated = parts[-1].heat is not None
+        last = parts[-1]
+        heated = last.heat is not None
+        if clause.has("remaining") and heated and not last.lengths and self.total is not None:
+            so_far = [x.length.min for x in said if isinstance(x.length, Minutes)]
+            left = Minutes(round(self.total.minutes - sum(so_far), 1))
+            last.lengths += [Said(self.total, left)] if left.min > 0.0 else []
         due = (clause.has("remaining") and heated) or (
             clause.act == "roast" and (self.fresh or heated)
         )

@@ -230,6 +230,8 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         if _WEAK.match(word):
             return now.has(*ARGS) and now.act not in JOINS
         return now.act not in JOINS
+    if mark.kind == "grill" and now.act == "roast" and word.casefold().startswith("under"):
+        return now.has("temp")
     if mark.kind == "sear" and now.act == "roast" and _PLACE.match(word):
         # "Three minutes a side on the hob": where it is done, not another thing done.
         return now.has("temp")

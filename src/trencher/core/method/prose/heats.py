@@ -83,7 +83,8 @@ def group(clause: Clause, i: int, text: str) -> list[Mark]:
             continue
         between = re.sub(r"\b(?:fan|convection|oven)\b", "", text[found[-1].end : mark.start])
         into = re.fullmatch(r"\s*in\s+an?\s*", between) and not mark.fan
-        if mark.kind != "temp" or into or not GAP.match(between):
+        other = OVEN_BEHIND.match(text[mark.end :]) and not OVEN_BEHIND.match(text[found[-1].end :])
+        if mark.kind != "temp" or into or not GAP.match(between) or (other and not mark.fan):
             break
         found.append(mark)
     return found

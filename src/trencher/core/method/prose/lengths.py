@@ -47,7 +47,7 @@ AT_WORD = re.compile(rf"^\s*{_IN_OVEN}(?:at|on|@|\()\s*(?:a\s+)?$", re.IGNORECAS
 
 
 HOLDS = re.compile(
-    r"^[\s,]*(?:and\s+)?(?:(?:holds?|held|keeps?|kept|stays?)\s+)?(?:it\s+)?(?:there\s+)?for\s*"
+    r"^(?:\s+(?:at|in)\s+[^\s,]+)?[\s,]*(?:and\s+)?(?:(?:holds?|held|keeps?|kept|stays?)\s+)?(?:it\s+)?(?:there\s+|at\s+that\s+)?for\s*"
     r"(?:at\s+least\s+)?$", re.IGNORECASE,
 )  # fmt: skip
 KEPT_WARM = re.compile(r"\bwarm\s+(?:it\s+)?(?:at|in)\b[^.;]*$", re.IGNORECASE)

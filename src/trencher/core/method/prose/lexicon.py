@@ -96,7 +96,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:stand|sit|leave {MEAT}) (?:out )?on the (?:counter|side|worktop)",
     ),
     "rest": (
-        r"+rest(?:ed|ing|s)?\b(?! of (?:the|its|that)\b)",
+        r"+rest(?:ed|ing|s)?\b(?! of (?:the|its|that)\b| at \d)",
         r"+stand(?:ing)?\b(?! rib)",
         r"relax",
         r"let (?:it|the \w+) sit",
@@ -264,6 +264,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"under (?:a )?foil",
         r"(?:under|with) (?:an? |the )?(?:clean |folded )?(?:tea[\s-]?towel|cloth|towel)(?: over)?",
         r"foil on",
+        r"+foil\b(?= for (?:the |its )?(?:first|last|final))",
         r"~(?<=,\ )foil(?=\s*(?:[+&.,;]|$))",
         r"foil over",
     ),
@@ -388,6 +389,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:last|final)",
     ),
     "remaining": (
+        r"+the rest(?= at \d)",
         (r"+(?:remaining|remainder|rest of the|for the rest)\b(?: (?:of )?(?:the )?(?:time|cooking"
          r" time|cooking))?"),
     ),

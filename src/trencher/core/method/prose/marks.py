@@ -108,7 +108,11 @@ _PER_FIRST = re.compile(
     rf"(?:{span_of('r')})\s*{_MIN}", re.I,
 )  # fmt: skip
 """*Per 500 g: 20 min*."""
-_BY = re.compile(rf"\bby\s+(?P<v>{NUMBER})\s*(?:°|º|degrees?)?\s*(?P<u>C|F)?\b", re.I)
+_BY = re.compile(
+    rf"(?<!followed )\bby\s+(?P<v>{NUMBER})(?!\s*(?:{_MIN}|{_HOUR}))"
+    r"\s*(?:°|º|degrees?)?\s*(?P<u>C|F)?\b",
+    re.I,
+)
 
 _DEG = r"\s*(?:°|º|degrees?|deg\.?)?\s*"
 _SCALE = r"(?P<unit>C|F|celsius|centigrade|fahrenheit)\b"
@@ -185,6 +189,9 @@ _OF_HOURS = re.compile(
 """*The last hour of three*: hours as well."""
 _SO_MANY_MORE = re.compile(
     rf"\b(?P<v>\d{{1,3}}|{SMALL})(?=\s+more\b(?!\s*(?:{_MIN}|{_HOUR}|{_SEC})))", re.IGNORECASE
+)
+_FROM_HOUR = re.compile(
+    r"\bfrom\s+the\s+(?P<n>second|third|fourth)\s+hour(?:\s+on)?\b", re.IGNORECASE
 )
 _UNIT = re.compile(r"\b(?:min|hour|hr)", re.IGNORECASE)
 MOST_HOURS_MORE = 8.0
@@ -348,6 +355,14 @@ def _unsaid(text: str) -> Iterator[Mark]:
             )
 
 
+def _hour_from(text: str) -> Iterator[Mark]:
+    """*From the second hour on*: after the first."""
+    for m in _FROM_HOUR.finditer(text):
+        minutes = 60.0 * ("second", "third", "fourth").index(m["n"].casefold()) + 60.0
+        yield Mark("after", m.start(), m.start("n"))
+        yield Mark("time", m.start("n"), m.end(), low_min=minutes, high_min=minutes)
+
+
 def _more(text: str) -> Iterator[Mark]:
     """*Twenty more*: of what was counted last, minutes where nothing was."""
     for m in _SO_MANY_MORE.finditer(text):
@@ -368,7 +383,7 @@ _RANK = {"rate": 0, "plus": 0, "by": 1, "temp": 2, "time": 3, "ml": 4, "measure"
 def marks_in(text: str) -> list[Mark]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
-    found += [*_unsaid(text), *_more(text), *_lone(text)]
+    found += [*_unsaid(text), *_more(text), *_hour_from(text), *_lone(text)]
     order = sorted(
         enumerate(found), key=lambda p: (_RANK.get(p[1].kind, 6), p[1].start - p[1].end, p[0])
     )

@@ -71,6 +71,15 @@ class Reader(Dressing, Tasks, Rests, Changes):
             and not clause.has("rate")
             and act != "sear"
         ):
+            if (
+                len(clause.get("time")) > 1
+                and clause.has("remaining", "first")
+                and clause.has("temp")
+            ):
+                # "1 hour 40 in all: 20 minutes at 220C and the rest at 170C."
+                self._total(clause)
+                self._oven(clause)
+                return
             if clause.has("time_is") and self.heat is not None:
                 self._oven(clause)
                 return

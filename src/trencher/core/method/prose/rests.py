@@ -184,6 +184,7 @@ class Rests(Heating):
             and not self.fresh
             and clause.act == ""
             and clause.has("wrap", "tent")
+            and not all(m in self.used for m in clause.get("time", "temp", "wrap", "tent"))
             and (clause.has("time", "temp") or not WORN.match(self._word(clause.marks[0])))
         ):
             return self._wrap_is_rest(clause)
