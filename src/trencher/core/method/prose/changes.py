@@ -20,10 +20,12 @@ from trencher.core.method.stages import (
     Rate,
     Sear,
     Stage,
+    Turn,
     UntilOutcome,
     celsius,
 )
 
+ON_THE_OTHER = re.compile(r"\s*(?:more\s+)?on\s+the\s+other\b", re.IGNORECASE)
 FROM = re.compile(r"\bfrom\s+$", re.IGNORECASE)
 WORKED_OUT = re.compile(r"\b(?:calculat\w+|work(?:ed)?\s+out)\b", re.IGNORECASE)
 AFTER = re.compile(r"\s*after\s+(?:about\s+|the\s+first\s+)?$", re.IGNORECASE)
@@ -33,7 +35,8 @@ STANDS = re.compile(
     re.IGNORECASE,
 )
 BLOWS = re.compile(
-    r"\bwith\s+(?:the\s+)?fan\b|\bfan\s+on\b|(?:\b(?:a|the|your)\s+|^)fan\s+oven\b", re.IGNORECASE
+    r"\bwith\s+(?:the\s+)?(?:fan|convection)\b|\bfan\s+on\b|(?:\b(?:a|the|your)\s+|^)fan\s+oven\b",
+    re.IGNORECASE,
 )
 
 
@@ -125,7 +128,13 @@ class Changes(Heating):
                 self.heat = replace(self.heat, air="fan")
             if clause.has("grill") and self.heat is not None and not apart:
                 self.heat = replace(self.heat, air="grill")
-            if part.lengths:
+            if len(part.lengths) == 2 and ON_THE_OTHER.match(
+                self.text[part.lengths[1].mark.end :]
+            ):  # fmt: skip
+                self._add_oven(part.lengths[:1])
+                self.drafts.add(Turn(), [])
+                self._add_oven(part.lengths[1:])
+            elif part.lengths:
                 self._first_of(clause, part)
         if (
             clause.has("back", "roast", "down", "up")

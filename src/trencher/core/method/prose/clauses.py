@@ -18,6 +18,8 @@ _WEAK = re.compile(
     r"^(?:in\s+(?:the|an?)\s+oven|oven|allow|continue|give.*|start(?:ed)?|begin|finish(?:ed)?"
     r"|carry\s+on|keep\s+going|go(?:es)?\s+(?:in|on))$", re.IGNORECASE,
 )  # fmt: skip
+_BEHIND = re.compile(r",\s*(?:covered|under\s[\w\s]+|(?:lid|foil)\s+on)$", re.IGNORECASE)
+"""A cover told of behind a comma: of what stands before it."""
 _PLACE = re.compile(r"(?:on|in|into)\s", re.IGNORECASE)
 _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
@@ -125,7 +127,7 @@ def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
             elif _starts_anew(now, mark, word, text):
                 close(sentence=False)
             now.acts.append(mark)
-        elif now.marks and _set_apart(now, mark, text[now.marks[-1].end : mark.start]):
+        elif now.marks and _set_apart(now, mark, text):
             close(sentence=False)
         now.marks.append(mark)
     close(sentence=True)
@@ -149,8 +151,21 @@ def _whole_first(clauses: Sequence[Clause], text: str) -> list[Clause]:
     return found
 
 
-def _set_apart(now: Clause, mark: Mark, between: str) -> bool:
+def _set_apart(now: Clause, mark: Mark, text: str) -> bool:
     """Whether a cover, a second time or *the last …*, after a comma, begins a clause of its own."""
+    between = text[now.marks[-1].end : mark.start]
+    joined = re.search(r"[,;]|\band\b", between) is not None
+    if mark.kind in ARGS and joined:
+        dressed = now.has(*DRESS) and now.has("temp") and now.has("time", "rate")
+        # "Two hours at 160C under a lid and half an hour at 200C without it."
+        again = mark.kind == "temp" and now.marks[-1].kind in ("temp", "fan_word")
+        if dressed and not again and not now.has("first", "last", "after"):
+            return True
+        behind = all(m.kind in DRESS for m in now.marks) and not now.acts
+        if behind and _BEHIND.search(text[: now.marks[0].end]) and "and" in between:
+            return True
+    if mark.kind == "temp" and now.act == "fridge":
+        return now.has("time")
     if mark.kind == "time":
         return "," in between and now.has("time") and (
             now.has(*DRESS) or now.act in ("sear", "rest")

@@ -72,7 +72,7 @@ class Dressing(Heating):
                 self.bed = "roots"
                 self.worn["bed"] = [mark]
                 self._use(mark)
-        for mark in clause.get("crust", "rack", "roots"):
+        for mark in [] if clause.act == "rest" else clause.get("crust", "rack", "roots"):
             if mark.kind == "crust":
                 self.cover = "salt crust"
                 self.worn["cover"] = [mark]

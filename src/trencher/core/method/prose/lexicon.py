@@ -93,6 +93,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:let|leave) {MEAT} (?:to )?cool",
         r"on the (?:counter|worktop|kitchen table)",
         r"take the chill off",
+        r"+cool(?: it)?(?= for \w)",
         r"(?:stand|sit|leave {MEAT}) (?:out )?on the (?:counter|side|worktop)",
     ),
     "rest": (
@@ -226,6 +227,8 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:without|no) {FOIL}",
         r"+without\b(?: it\b)?(?=\s*(?:$|[.,;]|for\b))",
         r"(?:with (?:the|its) )?(?:foil|lid|cover) off",
+        r"with (?:it|that) off",
+        r"open(?:ing)? (?:up )?(?:(?:the|its) )?bag",
         r"out of (?:the |its )?(?:foil|bag)",
         r"open(?:ing)? (?:up )?(?:(?:the|its) )?foil",
         r"unwrap(?:ped)?",
@@ -239,6 +242,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "wrap": (
         r"in (?:its |the )?foil",
+        r"in an? (?:roasting |oven )?bag",
         (r"+wrap(?:ped|ping)?\b(?![^.;\n]{0,24}\b(?:bacon|pancetta|caul|pastry)\b)"
          r"(?: {MEAT})?(?: (?:tightly|well|up))*(?: in {FOIL})?"),
         r"(?:tightly|well) (?:covered|wrapped)",
@@ -273,7 +277,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:on|onto|over|to) (?:(?:a|the|its) )?(?:wire |roasting |oven )?(?:rack|trivet|grid)",
     ),
     "roots": (
-        (r"(?:on|onto|over|on top of|above) (?:(?:a|the|some|its) )?(?:bed of )?"
+        (r"(?:on|onto|over|on top of|above) (?:(?:a|the|some|its) )?(?:(?:bed|trivet|layer) of )?"
          r"(?:(?:sliced|slices of|chopped|thick|the|halved|quartered|root) )*"
          r"(?:onions?|carrots?|vegetables|veg|roots|parsnips|celery|potatoes|leeks|swede|turnips)"
          r"(?: and (?:onions?|carrots?|celery|leeks|roots|potatoes))?"),

@@ -178,7 +178,7 @@ _FOR = re.compile(
     r"\b(?:for|after|give\s+(?:it|the\s+\w+)|rest(?:ed)?|another|a\s+further|remaining|first|last|final|every"
     r"|then|next|and)\s+(?:another\s+|about\s+|around\s+|a\s+further\s+)?"
     rf"(?P<v>\d{{1,3}}|{SMALL})"
-    r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)|in\s+an?\s+\w+\s+(?:oven|one)\b))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
+    r"(?=\s*(?:$|[.,;)\n]|(?:then|and|more|longer|until|or\s+so)\b|(?:more\s+)?at\s+(?:gas|\d{3}|a\b)|in\s+an?\s+\w+\s+(?:oven|one)\b|on\s+the\s+other\b))(?!\s*(?:more\s+)?[a-z]*\s*(?:people|guests))",
     re.I,
 )
 """*Rest for 20*: minutes, though nothing says so."""
