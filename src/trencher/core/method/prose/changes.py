@@ -25,6 +25,7 @@ from trencher.core.method.stages import (
     celsius,
 )
 
+IN_A_PAN = re.compile(r"\b(?:pan|skillet|hob|stove(?:top)?)\b", re.IGNORECASE)
 ON_THE_OTHER = re.compile(r"\s*(?:more\s+)?on\s+the\s+other\b", re.IGNORECASE)
 FROM = re.compile(r"\bfrom\s+$", re.IGNORECASE)
 WORKED_OUT = re.compile(r"\b(?:calculat\w+|work(?:ed)?\s+out)\b", re.IGNORECASE)
@@ -362,7 +363,8 @@ class Changes(Heating):
                 self._oven(clause)
             return
         if not times:
-            if self.where == "oven" and not clause.has("side"):
+            panned = IN_A_PAN.search(self._clause_text(clause))
+            if self.where == "oven" and not clause.has("side") and panned is None:
                 return
             self.drafts.add(
                 Sear(UntilOutcome("brown")), [*clause.acts, *clause.get("side", "brown")]

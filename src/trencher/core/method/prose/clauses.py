@@ -212,7 +212,7 @@ def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
         return last
     if mark.kind not in ("rest", "sear") or last is None or last.kind != "time":
         return None
-    if text[mark.start : mark.end].casefold() not in ("rest", "resting", "sear"):
+    if text[mark.start : mark.end].casefold() not in ("rest", "resting", "sear", "for the rest"):
         return None
     return last if re.fullmatch(r"['’]?s?['’]?\s*(?:of\s+)?", text[last.end : mark.start]) else None
 
@@ -244,7 +244,8 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
             return now.act == "sear" and now.has("time", "rate", "side", "brown")
         if _WEAK.match(word):
             return now.has(*ARGS) and now.act not in JOINS
-        return now.act not in JOINS
+        dressed = now.has(*DRESS) and now.has("temp") and _whole(now)
+        return now.act not in JOINS or dressed
     if mark.kind == "grill" and now.act == "roast" and word.casefold().startswith("under"):
         return now.has("temp")
     if mark.kind == "sear" and now.act == "roast" and _PLACE.match(word):

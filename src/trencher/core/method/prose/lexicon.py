@@ -51,6 +51,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:turn|switch|shut)(?:ed|ing)? off (?:the |your )?(?:oven|heat)",
         r"oven off",
         r"heat off",
+        r"no heat(?= for)",
         r"then off",
         r"(?:turned|switched)[\s-]off oven",
         r"cooling oven",
@@ -104,6 +105,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"sit for",
         r"coast(?:ing)?",
         r"set aside",
+        r"~(?<=minutes\ )for the rest(?=\s*(?:[.;]|$))",
         r"+leave {MEAT} (?:be|alone|in peace)\b(?! (?:at|in))",
         r"~(?<=minutes\ )on an? (?:\w+ )?(?:board|platter)\b",
         r"~(?<=min\ )on an? (?:\w+ )?(?:board|platter)\b",
@@ -259,7 +261,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"(?:lidded|covered|closed) {POT}",
         r"under a lid",
         r"put (?:the )?lid on",
-        r"~\bpot(?=[\s-]roast(?:ed|ing)?\s+(?:at|it|for|in|the)\b)",
+        r"~\bpot(?=[\s-]roast(?:ed|ing)?\s+(?:at|it|for|in|the|with|on|slowly)\b)",
     ),
     "cover": (
         (r"+cover(?:ed|ing)?\b(?!(?: {MEAT})?(?: with| in)?(?: the| some)? (?:bacon|fat|herbs"

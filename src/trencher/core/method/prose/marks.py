@@ -104,7 +104,8 @@ _RATES = re.compile(
     re.I,
 )
 _PER_FIRST = re.compile(
-    rf"\bper\s*(?P<per>{_WEIGHT})\s*[:,=]?\s*(?:allow\s+|give\s+it\s+)?(?:(?:blue|rare|pink)\s*:?\s*)?"
+    rf"\b(?:per|for\s+(?:each|every))\s*(?P<per>{_WEIGHT})\s*[:,=]?\s*"
+    rf"(?:allow\s+|give\s+it\s+|another\s+|a\s+further\s+)?(?:(?:blue|rare|pink)\s*:?\s*)?"
     rf"(?:{span_of('r')})\s*{_MIN}", re.I,
 )  # fmt: skip
 """*Per 500 g: 20 min*."""
@@ -190,6 +191,10 @@ _OF_HOURS = re.compile(
 _SO_MANY_MORE = re.compile(
     rf"\b(?P<v>\d{{1,3}}|{SMALL})(?=\s+more\b(?!\s*(?:{_MIN}|{_HOUR}|{_SEC})))", re.IGNORECASE
 )
+_SECOND = re.compile(
+    r"\bfirst\s+(?P<unit>half[\s-](?:an\s+)?hour|hour)\b[^.;\n]*\bfor\s+the\s+"
+    r"(?P<n>second|next|other)(?=\s*(?:[.,;]|$))", re.IGNORECASE,
+)  # fmt: skip
 _FROM_HOUR = re.compile(
     r"\bfrom\s+the\s+(?P<n>second|third|fourth)\s+hour(?:\s+on)?\b", re.IGNORECASE
 )
@@ -363,6 +368,13 @@ def _hour_from(text: str) -> Iterator[Mark]:
         yield Mark("time", m.start("n"), m.end(), low_min=minutes, high_min=minutes)
 
 
+def _the_second(text: str) -> Iterator[Mark]:
+    """*For the first hour …, for the second*: as long as the first."""
+    for m in _SECOND.finditer(text):
+        minutes = 30.0 if "half" in m["unit"] else 60.0
+        yield Mark("time", m.start("n"), m.end(), low_min=minutes, high_min=minutes, bare=True)
+
+
 def _more(text: str) -> Iterator[Mark]:
     """*Twenty more*: of what was counted last, minutes where nothing was."""
     for m in _SO_MANY_MORE.finditer(text):
@@ -383,7 +395,7 @@ _RANK = {"rate": 0, "plus": 0, "by": 1, "temp": 2, "time": 3, "ml": 4, "measure"
 def marks_in(text: str) -> list[Mark]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
-    found += [*_unsaid(text), *_more(text), *_hour_from(text), *_lone(text)]
+    found += [*_unsaid(text), *_more(text), *_hour_from(text), *_the_second(text), *_lone(text)]
     order = sorted(
         enumerate(found), key=lambda p: (_RANK.get(p[1].kind, 6), p[1].start - p[1].end, p[0])
     )
