@@ -170,3 +170,32 @@ def test_what_no_cook_means_is_asked_about(text: str, code: str, meant: list[str
 def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) -> None:
     reading = read_prose(text)
     assert f"“{lost}” was not understood: what is meant?" in [o.question for o in reading.opens]
+
+
+@pytest.mark.parametrize(
+    ("text", "code", "meant"),
+    [
+        (
+            "Grill the skin for 8 minutes after it has had two hours at 170C and a rest of ten minutes.",
+            "order:29", "170C 2h; rest open 10min; 240C grill 8min",
+        ),
+        (
+            "Rest 20 minutes, then 240C for 7 minutes, after 110C until it reads 52C.",
+            "order:42", "110C until 52C; rest open 20min; 240C 7min",
+        ),
+        (
+            "Bake at 200C for 50 minutes, loosely covering with foil if it browns too fast.",
+            "words:37", "200C covered 50min",
+        ),
+    ],
+)  # fmt: skip
+def test_words_that_show_in_no_stage_are_asked_about(text: str, code: str, meant: str) -> None:
+    asked = {o.code: o for o in read_prose(text).opens}
+    assert meant in [str(c.method) for c in asked[code].choices]
+
+
+def test_hardly_ever_is_a_corpus_asked_about_its_words() -> None:
+    said = [*sentences(), *sentences("recipes")]
+    opens = [o for s in said for o in read_prose(s.text, weight_kg=2.0).opens]
+    asked = [o for o in opens if o.code.startswith(("words:", "order:"))]
+    assert len(asked) <= len(said) / 200

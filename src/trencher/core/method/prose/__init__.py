@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 
 from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.method.prose.asked import Choice, Open, against_total, hot_start, sense
+from trencher.core.method.prose.doubted import ask_about_words
 from trencher.core.method.prose.heats import Heat
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.reader import Reader
@@ -108,6 +109,7 @@ def _reading(reader: Reader) -> Reading:
     if method is not None:
         opens += reader.drafts.opens(method)
         opens += ask_about(reader, method, used)
+        opens += ask_about_words(reader, method)
         opens += sense(method)
         opens += hot_start(method, reader.weight_kg)
         if reader.total is not None:
