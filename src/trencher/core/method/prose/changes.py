@@ -325,7 +325,9 @@ class Changes(Heating):
 
     def _browned_in_the_oven(self, clause: Clause) -> bool:
         """*Brown it: 10 minutes at 250C*: a heat no pan is given."""
-        words = self._clause_text(clause).casefold()
+        words = re.sub(
+            r"\bsear(?=\s+(?:it\s+)?at\s+\d{3})", "", self._clause_text(clause).casefold()
+        )
         times, temps = clause.get("time"), clause.get("temp")
         if not times or re.search(r"\b(?:pan|hob|stove|skillet|side|sear|fry|seal)", words):
             return False

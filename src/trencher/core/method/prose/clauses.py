@@ -212,7 +212,9 @@ def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
         return last
     if mark.kind not in ("rest", "sear") or last is None or last.kind != "time":
         return None
-    if text[mark.start : mark.end].casefold() not in ("rest", "resting", "sear", "for the rest"):
+    if text[mark.start : mark.end].casefold() not in (
+        "rest", "resting", "sear", "for the rest", "out of the oven"
+    ):  # fmt: skip
         return None
     return last if re.fullmatch(r"['’]?s?['’]?\s*(?:of\s+)?", text[last.end : mark.start]) else None
 

@@ -36,7 +36,7 @@ WARM_C = 3.0
 
 _IN_OVEN = (
     r"(?:(?:is|are|more|longer|in\s+all|altogether|in\s+total)\s+)?"
-    r"(?:in\s+(?:the|an?)\s+(?:\w+\s+)?oven,?\s+)?"
+    r"(?:in\s+(?:the|an?)\s+(?:\w+\s+)?(?:oven|one),?\s+)?"
 )
 AT = re.compile(rf"^\.?\s*(?:[,:]\s*)?{_IN_OVEN}(?:at|on|in|\(|@)?\s*(?:a\s+)?$", re.IGNORECASE)
 """What stands between a time and the heat it is for, loosely: *20 minutes, 220C*."""

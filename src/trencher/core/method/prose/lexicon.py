@@ -105,6 +105,8 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"sit for",
         r"coast(?:ing)?",
         r"set aside",
+        (r"~(?<=minutes\ )out of the oven"
+         r"(?=\s+(?:under|covered|wrapped|in\s+foil|before|to\s+rest))"),
         r"~(?<=minutes\ )for the rest(?=\s*(?:[.;]|$))",
         r"+leave {MEAT} (?:be|alone|in peace)\b(?! (?:at|in))",
         r"~(?<=minutes\ )on an? (?:\w+ )?(?:board|platter)\b",
@@ -241,6 +243,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"+loosely(?: (?:covered|cover|wrapped|wrap))?(?: (?:it|with|in|under))*(?: {FOIL})?",
         r"+cover(?:ed)? (?:it )?loosely\b(?: (?:with|in) {FOIL})?",
         r"foil tent",
+        r"wrap(?:ped)? (?:it )?loosely(?: (?:in|with) {FOIL})?",
     ),
     "wrap": (
         r"in (?:its |the )?foil",

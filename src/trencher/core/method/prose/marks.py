@@ -118,7 +118,10 @@ _BY = re.compile(
 _DEG = r"\s*(?:°|º|degrees?|deg\.?)?\s*"
 _SCALE = r"(?P<unit>C|F|celsius|centigrade|fahrenheit)\b"
 _TO = r"\s*(?:°|º)?\s*(?:[CF]\b)?\s*(?:-|–|—|\bto\b|\band\b|\bor\b)\s*"
-_FAN = r"\(?\s*(?:(?:in|for|with)\s+(?:an?\s+|the\s+)?)?(?:fan|convection)\b(?!\s*:?\s*\d{3}(?!\d))"
+_FAN = (
+    r"\(?\s*(?:(?:in|for|with)\s+(?:an?\s+|the\s+)?)?(?:fan|convection)\b"
+    r"(?!\s*:?\s*\d{3}(?!\d))(?!\s+oven\s+at\b)"
+)
 _STILL = r"\(?\s*(?:still|conventional|no\s+fan|without\s+(?:a\s+)?fan|static)\b"
 _DEGREES = re.compile(
     r"(?P<before>\b(?:fan|convection)\s*(?:oven\s*)?:?\s*)?"
