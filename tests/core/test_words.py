@@ -177,7 +177,7 @@ def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) ->
     [
         (
             "Grill it for 8 minutes after it has had two hours at 170C and a rest of ten minutes.",
-            "order:24", "170C 2h; rest open 10min; 240C grill 8min",
+            "order:23", "170C 2h; rest open 10min; 240C grill 8min",
         ),
         (
             "Rest 20 minutes, then 240C for 7 minutes, after 110C until it reads 52C.",

@@ -204,12 +204,14 @@ class Dressing(Heating):
         times = [
             m
             for m in clause.get("time")
-            if clause.role(m, self.text) in ("first", "last", "after", "before_end")
+            if clause.role(m, self.text) in ("first", "second", "last", "after", "before_end")
         ]
         if not times or clause.has("temp", "rate"):
             return False
         mark = times[-1]
         role = clause.role(mark, self.text)
+        # The second hour begins after the first.
+        role = "after" if role == "second" else role
         draft = self.drafts.last_oven()
         opening = covers[-1].kind == "uncover"
         marks = [mark, *covers]

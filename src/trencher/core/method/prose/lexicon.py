@@ -338,7 +338,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"reads?",
         r"regist(?:er|ers|ered|ering)",
         r"hits?",
-        r"gets to",
+        r"get(?:s|ting)? to",
         r"shows?",
         r"says?",
         r"measures?",
