@@ -67,7 +67,7 @@ ACTS: dict[str, tuple[str, ...]] = {
          r"(?:\d+|five|six|eight|ten|twelve|fifteen)\s*(?:(?:-|–|to)\s*\w+\s*)?min)"),
         (r"+(?:in|into) (?:a|the) (?:very |smoking |really )?(?:hot |cold |heavy |dry |large"
          r" )*(?:frying[\s-]pan|skillet|pan)\b(?! juices)"),
-        r"(?:frying[\s-]pan|skillet|hot pan)",
+        r"(?:frying[\s-]pan|skillet|hot pan|pan hot)",
         r"on the (?:hob|stove(?:top)?)",
         r"in (?:the )?hot (?:fat|oil|butter|dripping)",
         r"~\b(?:brown|seal)\s+the\s+(?!skin|top|crust|crackling|onions?|garlic|fat\b|veg)\w+",
@@ -168,6 +168,7 @@ ACTS: dict[str, tuple[str, ...]] = {
     "turn": (
         r"turn(?:ed|ing)? (?:{MEAT} )?(?:over|round|around)",
         r"turn(?:ed|ing)? {MEAT}(?! (?:down|up|off|out|to \d|to gas))",
+        r"~(?<=then\ )(?:fat|skin|bone|breast|rind)[\s-]side\s+(?:down|up)\b",
         r"flip(?:ped|ping)?(?: {MEAT})?(?: over)?",
         r"+turning(?= (?:once|twice|\w+ times|it|half|every|after))",
         r"+turn(?:ed)?\b(?=\s*(?:,|;|\.|and\b|after\b|half|once\b|twice\b|\w+ times\b))",
@@ -287,6 +288,7 @@ SAID: dict[str, tuple[str, ...]] = {
          r"(?:onions?|carrots?|vegetables|veg|roots|parsnips|celery|potatoes|leeks|swede|turnips)"
          r"(?: and (?:onions?|carrots?|celery|leeks|roots|potatoes))?"),
         r"(?:sit|lay|put|place|set) {MEAT} on (?:top of )?them",
+        r"(?:vegetables|veg|roots|onions|carrots) under(?:neath)? {MEAT}",
     ),
     "on_top": (
         r"(?:sit|lay|put|place|set) {MEAT} on top",

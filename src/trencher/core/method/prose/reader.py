@@ -8,12 +8,15 @@ from dataclasses import replace
 from trencher.core.method.prose.changes import Changes
 from trencher.core.method.prose.clauses import DRESS, Clause, about_something_else
 from trencher.core.method.prose.drafts import MOST_STAGES
-from trencher.core.method.prose.dressing import Dressing
+from trencher.core.method.prose.dressing import ROOTS, Dressing
 from trencher.core.method.prose.rests import Rests
 from trencher.core.method.prose.tasks import VERBS, Tasks
 from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling, Wait
 
 LEFT = re.compile(r"\b(?:leave|left)\s+(?:\w+\s+){0,3}$", re.IGNORECASE)
+
+SOFT_MIN = 15.0
+"""Onions are soft by then."""
 
 
 class Reader(Dressing, Tasks, Rests, Changes):
@@ -97,6 +100,9 @@ class Reader(Dressing, Tasks, Rests, Changes):
                 self._dress(clause, None)
             self.used += clause.get("chill", "time")
             return
+        if n and self._cooked_for_it(clause, self.clauses[n - 1]):
+            self.aside.append(clause)
+            return
         before = self.clauses[n - 1].act if n else ""
         inside = before in ("back", "down", "up", "off", "roast", "out")
         if act == "fridge" or (act == "" and not inside and self._left_to_stand(clause)):
@@ -150,10 +156,25 @@ class Reader(Dressing, Tasks, Rests, Changes):
 
     def _in_the_hot_pan(self, clause: Clause) -> bool:
         """*Heat a pan. Add the pork and cook for 6 minutes*"""
-        if self.pan_hot is None or clause.sentence - self.pan_hot > 1 or clause.act != "roast":
+        if self.pan_hot is None or clause.sentence - self.pan_hot > 1:
+            return False
+        if clause.act not in ("", "roast"):
             return False
         words = self._clause_text(clause)
         return clause.has("time") and not clause.has("temp") and re.search("oven", words) is None
+
+    def _cooked_for_it(self, clause: Clause, prior: Clause) -> bool:
+        """*Add the onions and cook for 5 minutes*, while the joint stands by."""
+        if prior.act != "add" or prior.sentence != clause.sentence or clause.act != "roast":
+            return False
+        times = clause.get("time")
+        if not times or times[0].minutes > SOFT_MIN or not re.match(
+            "cook|fry", self._word(clause.acts[-1]), re.IGNORECASE
+        ):  # fmt: skip
+            return False
+        words = self.text[prior.marks[0].start : clause.marks[-1].end]
+        inside = clause.has("temp") or re.search(r"\boven\b", words, re.IGNORECASE)
+        return self._before_it_is_on() and not inside and ROOTS.search(words) is not None
 
     def _on_its_sides(self, clause: Clause) -> bool:
         """*2 min each side* where no heat is said: in the pan, though nothing says so."""

@@ -12,6 +12,7 @@ from trencher.core.method.notation import LONGEST_MIN
 from trencher.core.method.prose.clauses import Clause, clauses_of
 from trencher.core.method.prose.drafts import Draft, Drafts
 from trencher.core.method.prose.heats import Goal, Heat, scale_of
+from trencher.core.method.prose.lexicon import ACT_KINDS
 from trencher.core.method.prose.marks import Mark, marks_in
 from trencher.core.method.stages import Bed, Length, Off, Oven, Verb
 from trencher.core.thermal.surface import Cover, RestHow
@@ -136,7 +137,9 @@ class State:
             if m.kind == "ml" and m.end < start and m not in self.used
         ]  # fmt: skip
         found: list[Mark] = []
-        for said in LIQUIDS.finditer(self.text[end : end + 44].split(".")[0]):
+        acts = [m.start for m in self.marks if m.kind in ACT_KINDS and m.start >= end]
+        over = min([end + 44, *acts[:1]])
+        for said in LIQUIDS.finditer(self.text[end:over].split(".")[0]):
             if re.search(
                 r"\d\s*(?:ml|cups?|pints?)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?$",
                 self.text[end : end + said.start()],
