@@ -156,7 +156,9 @@ class Changes(Heating):
         ahead = second.lengths[0]
         told = ahead.goal.marks[0] if ahead.goal else ahead.mark
         ends = max([m.end for m in first.heat.marks] + [x.over for x in first.lengths])
-        waits = re.search(r"\b(?:after|once)\b", self.text[ends : told.start], re.IGNORECASE)
+        waits = re.search(
+            r"\b(?:after|once|at the end of)\b", self.text[ends : told.start], re.IGNORECASE
+        )
         if told.start < ends or waits is None or second.heat.marks[0].start < told.start:
             return parts
         if not first.lengths:

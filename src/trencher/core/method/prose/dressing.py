@@ -58,7 +58,9 @@ class Dressing(Heating):
             self._use(*covers)
             draft = self.drafts.last_oven()
             alone = not clause.acts and not clause.has("temp", "time", "rate", "then")
-            behind = self.sentence == clause.sentence and WORN.match(self._word(covers[0]))
+            closes = later is None or later.sentence != clause.sentence
+            worn = WORN.match(self._word(covers[0])) or (closes and covers[0].kind == "uncover")
+            behind = self.sentence == clause.sentence and worn
             if draft is not None and alone and behind:
                 # "Roast for 3 hours, covered.": said behind, meant for what stands before it.
                 cover, pot = self.cover, self.pot

@@ -8,6 +8,7 @@ from dataclasses import replace
 from trencher.core.method.notation import OVEN_HIGH_C, OVEN_LOW_C
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heats import (
+    LEAST_OVEN_C,
     Goal,
     Heat,
     goal_of,
@@ -230,7 +231,7 @@ class Lengths(State):
             if not (ends and (self.fresh or any(p.heat for p in parts))):
                 return
             length: Length = UntilPeak(goal.temp)
-        elif goal.role == "hold" and self._kept_warm(goal):
+        elif goal.role == "hold" and (self._kept_warm(goal) or self._kept_at(clause, goal, parts)):
             self._new_heat(parts, Heat(goal.temp, None, goal.marks))
             return
         elif goal.role == "hold" and clause.get("time"):
@@ -240,6 +241,11 @@ class Lengths(State):
         else:
             length = UntilCore(goal.temp)
         parts[-1].lengths.append(Said(goal.marks[-1], length, goal))
+
+    def _kept_at(self, clause: Clause, goal: Goal, parts: list[Part]) -> bool:
+        """*Keep at 65C for 10 hours*, before any heat is told of: the oven."""
+        heated = self.heats or any(p.heat for p in parts)
+        return not heated and not clause.has("core") and goal.temp.c >= LEAST_OVEN_C
 
     def _kept_warm(self, goal: Goal) -> bool:
         """Whether what is held is the oven: said to be warm, or above what the middle reached."""

@@ -25,6 +25,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:heat|set) (?:up )?(?:the |your |an? )?oven",
         r"(?:warm|get|bring|light|have) (?:up )?(?:the|your|an?) oven",
         r"(?:set|turn) (?:the |your )?oven (?:at|to)",
+        r"while (?:the|your) oven (?:heats|gets|comes|goes)(?: up)?",
         r"+oven\s*(?:temp(?:erature)?\s*)?:",
     ),
     "down": (
@@ -222,8 +223,7 @@ SAID: dict[str, tuple[str, ...]] = {
     "crust": (
         r"salt(?: |-)crust",
         r"crust of salt",
-        r"bur(?:y|ied) in (?:the )?salt",
-        r"pack(?:ed)? in (?:the )?salt",
+        r"(?:bur(?:y|ied)|pack(?:ed)?) (?:{MEAT} )?in (?:the )?salt",
     ),
     "uncover": (
         r"uncover(?:ed|ing)?",
@@ -237,6 +237,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"out of (?:the |its )?(?:foil|bag)",
         r"open(?:ing)? (?:up )?(?:(?:the|its) )?foil",
         r"unwrap(?:ped)?",
+        r"+open(?:ed)?\b(?= (?:it )?(?:and|for)\b)",
         r"~(?<=\band\ )off(?=\s+for\b)",
     ),
     "tent": (
@@ -384,8 +385,8 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "after": (
         r"after",
-        (r"+at the end of(?= (?:\d|an? (?:hour|half|quarter)|(?:five|ten|fifteen|twenty|thirty"
-         r"|forty|fifty|ninety)\b))"),
+        (r"+at the end of(?= (?:\d|an? (?:hour|half|quarter)|(?:two|three|four|five|six|ten|fifteen"
+         r"|twenty|thirty|forty|fifty|ninety)\b))"),
     ),
     "before": (
         r"+before\b(?! that)",

@@ -152,6 +152,9 @@ class Rests(Heating):
         if clause.has("no_rest"):
             # "No need to rest it long: 5 minutes will do."
             return clause.has("time") and not self._before_it_is_on()
+        if self.fresh and self.readied and self.where == "out" and clause.act == "":
+            # "Rest while the oven heats to 250C, then 8 minutes."
+            return False
         if self.where == "out":
             roasts = clause.act == "roast" and not re.match(
                 r"allow|continue|give", self._word(clause.acts[-1]), re.I
