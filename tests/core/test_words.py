@@ -187,6 +187,10 @@ def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) ->
             "Bake at 200C for 50 minutes, loosely covering with foil if it browns too fast.",
             "words:37", "200C covered 50min",
         ),
+        (
+            "160C for 2 hours. If the skin is not crisp, 10 minutes at 240C.",
+            "perhaps:1", "160C 2h",
+        ),
     ],
 )  # fmt: skip
 def test_words_that_show_in_no_stage_are_asked_about(text: str, code: str, meant: str) -> None:

@@ -6,6 +6,7 @@ what the method has done later.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Container, Sequence
 from dataclasses import replace
 
@@ -22,6 +23,7 @@ OVER: dict[str, tuple[Cover, RestHow]] = {
 }  # fmt: skip
 """What a word for a cover can mean: in the heat, in a rest."""
 UNDER = {"rack": "rack", "roots": "roots"}
+IF = re.compile(r"[.;!\s\d)]*if\b", re.IGNORECASE)
 MOST_PLACES = 3
 ELSEWHERE = frozenset(("chill", "sear", "fridge", "carve"))
 """What is covered or laid on something in these is no stage in the heat."""
@@ -29,7 +31,7 @@ ELSEWHERE = frozenset(("chill", "sear", "fridge", "carve"))
 
 def ask_about_words(reader: Reader, method: Method) -> list[Open]:
     """Open questions about covers and beds that found no stage, and about an order told."""
-    return [*_homeless(reader, method), *_order(reader, method)]
+    return [*_homeless(reader, method), *_order(reader, method), *_perhaps(reader, method)]
 
 
 def _homeless(reader: Reader, method: Method) -> list[Open]:
@@ -101,6 +103,25 @@ def _order(reader: Reader, method: Method) -> list[Open]:
             question = "The words say “after”: which comes first?"
             choices = (Choice("as it is read", method), Choice("what is told last", swapped))
             found.append(Open(f"order:{mark.start}", question, choices))
+    return found
+
+
+def _perhaps(reader: Reader, method: Method) -> list[Open]:
+    """*If the skin is not crisp, 5 minutes under the grill*: with it, or without."""
+    found: list[Open] = []
+    if sum(isinstance(d.stage, Oven) for d in reader.drafts.all) < 2:
+        return found
+    for n, draft in enumerate(reader.drafts.all):
+        said = [m for m in draft.marks if m.kind in ("time", "rate")]
+        if not said or not isinstance(draft.stage, Oven):
+            continue
+        start, _ = _sentence(reader, said[-1])
+        if IF.match(reader.text[start:]) is None:
+            continue
+        without = Method((*method.stages[:n], *method.stages[n + 1 :]))
+        choices = (Choice("with it", method), Choice("without it", without))
+        words = f"“{draft.stage}” is told of with an if: is it planned?"
+        found.append(Open(f"perhaps:{n}", words, choices))
     return found
 
 

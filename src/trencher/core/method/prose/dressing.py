@@ -28,6 +28,7 @@ LIES_IN = re.compile(
 )
 """*With the broth*: it lies in it."""
 IN_ML = re.compile(r"\b(?:in|with|over)\s+(?:\w+,\s+)?(?:about\s+)?(?:an?\s+)?$", re.IGNORECASE)
+AROUND = re.compile(r"\s*(?:of\s+)?(?:\w+\s+){1,2}(?:a?round|under)\b", re.IGNORECASE)
 ROOTS = re.compile(r"\b(?:onions?|carrots?|veg\w*|roots|parsnips|celery|leeks)\b", re.IGNORECASE)
 
 
@@ -94,7 +95,8 @@ class Dressing(Heating):
         for mark in clause.get("ml"):
             before = self.text[max(0, mark.start - 14) : mark.start]
             dressed = clause.has("lid", "cover") and re.search(r"\band\s+(?:an?\s+)?$", before)
-            if not dressed and not IN_ML.search(before):
+            around = AROUND.match(self.text[mark.end :])
+            if not dressed and not around and not IN_ML.search(before):
                 continue
             draft = self.drafts.last_oven()
             behind = not clause.acts and not clause.has("temp", "time", "rate", "then")

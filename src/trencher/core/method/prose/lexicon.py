@@ -71,6 +71,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:frying[\s-]pan|skillet|hot pan|pan hot)",
         r"on the (?:hob|stove(?:top)?)",
         r"in (?:the )?hot (?:fat|oil|butter|dripping)",
+        r"~^\s*brown(?=\s*,|\s+(?:then|first)\b)",
         r"~\b(?:brown|seal)\s+the\s+(?!skin|top|crust|crackling|onions?|garlic|fat\b|veg)\w+",
     ),
     "out": (
@@ -91,7 +92,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         (r"+take (?:{MEAT}|\w+) out\b"
          r"(?=[^.;\n]{0,30}\bbefore (?:cook|roast|it goes|you cook|you roast))"),
         r"(?:come|bring|brought|get|warm) {MEAT}?\s*(?:up )?to room temp(?:erature)?",
-        r"(?:at|to) room temp(?:erature)?",
+        r"(?:at|to|reach) room temp(?:erature)?",
         r"(?:let|leave) {MEAT} (?:to )?cool",
         r"on the (?:counter|worktop|kitchen table)",
         r"take the chill off",
@@ -281,6 +282,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "rack": (
         r"+rack\b(?=\s*,)",
+        r"on the (?:oven )?bars",
         r"(?:on|onto|over|to) (?:(?:a|the|its) )?(?:wire |roasting |oven )?(?:rack|trivet|grid)",
     ),
     "roots": (
@@ -364,12 +366,17 @@ SAID: dict[str, tuple[str, ...]] = {
         r"at the (?:very )?end",
         r"to finish",
     ),
+    "at_start": (
+        r"to (?:start|begin) with",
+        r"it start(?:s|ed) at",
+    ),
     "before_that": (
         r"before that",
     ),
     "as_long": (
         r"(?:for )?(?:just |half )?as long(?: again)?",
         r"half (?:that|as much)(?: time| long)?",
+        r"(?:for )?a (?:third|quarter) (?:of that|as long)",
         r"half (?:the|its|that) (?:cooking|roasting) time",
         r"the same time",
     ),

@@ -219,6 +219,10 @@ class Reader(Dressing, Tasks, Rests, Changes):
     def _end_comes_last(self) -> None:
         """*Take it out at 52C and rest it; the oven is at 220C for …*: the end is told first."""
         clauses = self.clauses
+        for n in range(1, len(clauses)):
+            if clauses[n].has("at_start") and clauses[n].has("temp"):
+                # "…; the oven at 100C to start with."
+                clauses.insert(0, clauses.pop(n))
         said = [c for c in clauses if c.has("temp", "time", "rate") and c.act != "fridge"]
         if not said or said[0].act != "out" or not said[0].has("temp"):
             return

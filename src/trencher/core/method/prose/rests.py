@@ -29,6 +29,7 @@ WORN = re.compile(r"in\s|covered|(?:tightly|well)\s+covered", re.IGNORECASE)
 """A cover that lies over it already, of which no rest is told."""
 WAITS = re.compile(r"un?til|till|when|once|reach|gets|hits", re.IGNORECASE)
 ASIDE = re.compile(r"\(\s*(?:after\s+)?(?:about|around|roughly|some|approx\w*)?\s*$", re.IGNORECASE)
+SHARES = {"half": 2.0, "third": 3.0, "quarter": 4.0}
 CLIMBS_C = 15.0
 """No rest climbs more: what is wrapped for that stays in the heat. Printed: 13 at most."""
 
@@ -260,7 +261,9 @@ class Rests(Heating):
 
     def _share(self, mark: Mark, whole: float) -> Minutes:
         """*Half as long* of so many minutes."""
-        return Minutes(round(whole / (2.0 if "half" in self._word(mark) else 1.0), 1))
+        words = self._word(mark).casefold()
+        share = next((n for word, n in SHARES.items() if word in words), 1.0)
+        return Minutes(round(whole / share, 1))
 
     def _rest_as_long(self) -> None:
         """*Half the cooking time*, told of before the time is."""

@@ -68,7 +68,14 @@ class Tasks(Heating):
                 at = -m.minutes
         if verb == "pour":
             amount = [*clause.get("ml"), *self._from_the_list(act)]
-            begins = at is None and every is None and (self.fresh or self._before_it_is_on())
+            n = self.clauses.index(clause) + 1
+            then = self.clauses[n] if n < len(self.clauses) else None
+            goes_on = then is not None and then.sentence == clause.sentence and (
+                then.act in ("down", "up", "roast", "back") and then.has("temp")
+            )  # fmt: skip
+            begins = at is None and every is None and (
+                self.fresh or self._before_it_is_on() or goes_on
+            )  # fmt: skip
             if amount and begins and self._soak(amount):
                 self._use(act)
                 self._go_on(clause, own)
@@ -185,7 +192,9 @@ class Tasks(Heating):
             r"^(?:the|in|some)\s+|\s+(?:for|about|the|at|and|with|in)$", "", " ".join(raw.split())
         )
         while (
-            shorter := re.sub(r"\s+(?:for|about|the|at|and|with|in|over|another)$", "", words)
+            shorter := re.sub(
+                r"\s+(?:for|about|the|at|and|with|in|over|another|during)$", "", words
+            )
         ) != words:
             words = shorter
         words = re.split(r"\b(?:at|every)\s+\d", words)[0].strip(" ,-'’")
