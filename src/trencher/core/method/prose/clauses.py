@@ -20,6 +20,7 @@ _WEAK = re.compile(
 )  # fmt: skip
 _BEHIND = re.compile(r",\s*(?:covered|under\s[\w\s]+|(?:lid|foil)\s+on)$", re.IGNORECASE)
 """A cover told of behind a comma: of what stands before it."""
+_UNDER = re.compile(r"\s*(?:under|wrapped|tented|loosely|in\s+foil)\b", re.IGNORECASE)
 _PLACE = re.compile(r"(?:on|in|into)\s", re.IGNORECASE)
 _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
@@ -74,12 +75,16 @@ class Clause:
     def role(self, mark: Mark, text: str) -> str:
         """What the nearest word before a time makes of it: after, every, first, last …"""
         i = self.marks.index(mark)
+        prior = self.marks[i - 1] if i else mark
+        if prior.kind == "time" and prior.bare and text[prior.end : mark.start].strip() == "and":
+            # "After 20 and 40 minutes"
+            return self.role(prior, text)
         for before in reversed(self.marks[:i]):
             if before.kind in ARGS or mark.start - before.end > _NEAR:
                 break
             if before.kind in ROLES and not re.search(r"[,;:]", text[before.end : mark.start]):
-                prior = self.marks[: self.marks.index(before)]
-                if prior and prior[-1].kind == "after" and before.kind in ("first", "second"):
+                told = self.marks[: self.marks.index(before)]
+                if told and told[-1].kind == "after" and before.kind in ("first", "second"):
                     return "after"
                 return before.kind
         follow = text[mark.end : mark.end + 34].casefold()
@@ -158,6 +163,10 @@ def _set_apart(now: Clause, mark: Mark, text: str) -> bool:
     if mark.kind in ARGS and joined:
         dressed = now.has(*DRESS) and now.has("temp") and now.has("time", "rate")
         # "Two hours at 160C under a lid and half an hour at 200C without it."
+        alone = now.has(*DRESS) and now.has("time") and not now.has("temp") and not now.acts
+        if alone and mark.kind == "temp" and re.match(r"\s*for\b", text[mark.end :], re.IGNORECASE):
+            # "… 20 minutes under foil, 260C for 8"
+            return True
         again = mark.kind == "temp" and now.marks[-1].kind in ("temp", "fan_word")
         if dressed and not again and not now.has("first", "last", "after"):
             return True
@@ -166,6 +175,9 @@ def _set_apart(now: Clause, mark: Mark, text: str) -> bool:
             return True
     if mark.kind == "temp" and now.act == "fridge":
         return now.has("time")
+    if mark.kind == "time" and "," in between and now.has("until") and _whole(now):
+        # "250F until 125F, 20 minutes under foil"
+        return _UNDER.match(text[mark.end :]) is not None
     if mark.kind == "time":
         return "," in between and now.has("time") and (
             now.has(*DRESS) or now.act in ("sear", "rest")

@@ -43,6 +43,7 @@ class Dressing(Heating):
         ahead = later is not None and later.act == "rest" and not clause.has("temp", "time", "rate")
         before_rest = ahead and later is not None and (done or later.sentence == clause.sentence)
         resting = self.where == "out" or clause.act in ("rest", "out") or before_rest
+        resting = resting or self._foil_at_goal(clause)
         if clause.act in ("sear", "fridge"):
             covers = []
         heats = clause.act in ("back", "up", "down", "preheat") or (

@@ -42,6 +42,16 @@ BRACKET_PLUS = re.compile(
 class Heating(Lengths):
     """Stages in the heat: one for each length, with its other readings."""
 
+    def _foil_at_goal(self, clause: Clause) -> bool:
+        """*Until 52C, 20 minutes under foil*: it is there: what is covered rests."""
+        on = self.drafts.last_oven()
+        if on is None or not isinstance(on.stage.length, UntilCore) or self.fresh or clause.acts:
+            return False
+        covered = clause.has("cover") and clause.has("time")
+        return covered and not clause.has(
+            "temp", "then", "more", "after", "first", "second", "last"
+        )
+
     def _set_heat(self, heat: Heat, clause: Clause) -> None:
         """The heat from here on."""
         self._use(*heat.marks)

@@ -171,7 +171,10 @@ class Lengths(State):
         after = marks.index(mark) + 1
         ahead = marks[after].kind if after < len(marks) else ""
         added = (
-            FURTHER.match(prior) and ahead != "temp" and i and marks[i - 1].kind in ("temp", "rate")
+            FURTHER.match(prior)
+            and ahead not in ("temp", "at_end")
+            and i
+            and marks[i - 1].kind in ("temp", "rate")
         ) or re.match(r"\s*(?:over|extra|on\s+top|besides)\b", self.text[mark.end :], re.I)
         added = added or PLUS_END.search(self.text[max(0, mark.start - 20) : mark.start])
         if before is not None and added and isinstance(before.length, Rate) and mark.kind == "time":

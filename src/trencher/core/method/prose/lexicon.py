@@ -333,7 +333,7 @@ SAID: dict[str, tuple[str, ...]] = {
     "so_often": (
         r"twice",
         r"(?:two|three|four|[2-4]|a couple of|a few) times",
-        r"+once\b(?=\s*(?:[.,;]|$))",
+        r"+once\b(?=\s*(?:[.,;]|$|and\b))",
     ),
     "until": (
         r"(?:until|till|til)",

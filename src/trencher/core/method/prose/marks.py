@@ -91,10 +91,10 @@ _PER = (
 )
 _FOR_EACH = re.compile(rf"\s*(?:for\s+(?:each|every)|per)\s*(?P<per>{_WEIGHT})", re.IGNORECASE)
 _AT = re.compile(r"\s*(?:at|in|@)\s*(?:an?\s*)?$", re.IGNORECASE)
-_OVER = r"(?:over|more|extra|on\s+top|at\s+the\s+end|besides)"
+_OVER = r"(?:over|more|extra|on\s+top|at\s+the\s+end(?!\s+at\b)|besides)"
 _PLUS = (
     r"\s*,?\s*(?:plus|and|\+|adding|add)\s*(?:then\s+)?(?:an?\s+(?:extra|further|additional)\s+|another\s+"
-    rf"|an?\s+)?(?:(?P<plus_part>{_PART})(?:\s*{_OVER})?\b|(?P<plus>{NUMBER})(?:\s*{_MIN}(?:\s*{_OVER})?|\s*{_OVER}\b"
+    rf"|an?\s+)?(?:(?P<plus_part>{_PART})(?!\s+at\s+the\s+end\s+at\b)(?:\s*{_OVER})?\b|(?P<plus>{NUMBER})(?:\s*{_MIN}(?:\s*{_OVER})?|\s*{_OVER}\b"
     r"|(?=\s*(?:$|[.,;)\n])|\s+(?:at|in)\b)))"
 )
 _RATES = re.compile(
@@ -193,6 +193,9 @@ _OF_HOURS = re.compile(
 """*The last hour of three*: hours as well."""
 _SO_MANY_MORE = re.compile(
     rf"\b(?P<v>\d{{1,3}}|{SMALL})(?=\s+more\b(?!\s*(?:{_MIN}|{_HOUR}|{_SEC})))", re.IGNORECASE
+)
+_AFTER_TWO = re.compile(
+    rf"\bafter\s+(?P<v>\d{{1,3}}|{SMALL})(?=\s+and\s+(?:\d{{1,3}}|{SMALL})\s*{_MIN})", re.I
 )
 _SECOND = re.compile(
     r"\bfirst\s+(?P<unit>half[\s-](?:an\s+)?hour|hour)\b[^.;\n]*\bfor\s+the\s+"
@@ -378,6 +381,13 @@ def _the_second(text: str) -> Iterator[Mark]:
         yield Mark("time", m.start("n"), m.end(), low_min=minutes, high_min=minutes, bare=True)
 
 
+def _after_each(text: str) -> Iterator[Mark]:
+    """*After 20 and 40 minutes*: the first of them."""
+    for m in _AFTER_TWO.finditer(text):
+        minutes = value(m["v"])
+        yield Mark("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
+
+
 def _more(text: str) -> Iterator[Mark]:
     """*Twenty more*: of what was counted last, minutes where nothing was."""
     for m in _SO_MANY_MORE.finditer(text):
@@ -398,7 +408,14 @@ _RANK = {"rate": 0, "plus": 0, "by": 1, "temp": 2, "time": 3, "ml": 4, "measure"
 def marks_in(text: str) -> list[Mark]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
-    found += [*_unsaid(text), *_more(text), *_hour_from(text), *_the_second(text), *_lone(text)]
+    found += [
+        *_unsaid(text),
+        *_more(text),
+        *_hour_from(text),
+        *_the_second(text),
+        *_after_each(text),
+        *_lone(text),
+    ]
     order = sorted(
         enumerate(found), key=lambda p: (_RANK.get(p[1].kind, 6), p[1].start - p[1].end, p[0])
     )

@@ -183,6 +183,8 @@ class Rests(Heating):
             )
         if clause.has("before_carve") and not clause.acts:
             return True
+        if self._foil_at_goal(clause):
+            return True
         if (
             self.where == "oven"
             and not self.fresh
