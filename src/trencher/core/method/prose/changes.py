@@ -109,6 +109,7 @@ class Changes(Heating):
             and self.drafts.last is None
             and parts[-1].heat
             and parts[-1].lengths
+            and not any(p.lengths for p in parts[:-1])
         ):
             # Said first, done last.
             self.final, self.finally_said = parts[-1], clause

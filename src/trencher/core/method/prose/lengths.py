@@ -36,7 +36,7 @@ WARM_C = 3.0
 """What is held so far above what the middle has reached is the oven. Estimate."""
 
 _IN_OVEN = (
-    r"(?:(?:is|are|more|longer|in\s+all|altogether|in\s+total)\s+)?"
+    r"(?:(?:is|are|more|longer|in\s+all|altogether|in\s+total|at\s+the\s+end)\s+)?"
     r"(?:in\s+(?:the|an?)\s+(?:\w+\s+)?(?:oven|one),?\s+)?"
 )
 AT = re.compile(rf"^\.?\s*(?:[,:]\s*)?{_IN_OVEN}(?:at|on|in|\(|@)?\s*(?:a\s+)?$", re.IGNORECASE)
@@ -170,9 +170,11 @@ class Lengths(State):
         prior = self.text[marks[i - 1].end : mark.start] if i else ""
         after = marks.index(mark) + 1
         ahead = marks[after].kind if after < len(marks) else ""
+        late = [m.kind for m in marks[after : after + 2]] == ["at_end", "temp"]
         added = (
             FURTHER.match(prior)
-            and ahead not in ("temp", "at_end")
+            and ahead != "temp"
+            and not late
             and i
             and marks[i - 1].kind in ("temp", "rate")
         ) or re.match(r"\s*(?:over|extra|on\s+top|besides)\b", self.text[mark.end :], re.I)
