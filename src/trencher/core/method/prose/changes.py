@@ -83,6 +83,10 @@ class Changes(Heating):
             self.where = "ready"
         if not parts[0].heat and self._said_of_what_is_on(clause, parts):
             return
+        brown = clause.has("cover", "wrap") and clause.has("brown", "crisp") and not clause.acts
+        if brown and not any(p.heat for p in parts) and not clause.has("time"):
+            # "Covering it when it is brown enough": when that is, nobody can say.
+            return
         if clause.act == "up" and not any(p.heat for p in parts):
             # Up to what? It is asked about.
             return
@@ -137,6 +141,10 @@ class Changes(Heating):
                 self.drafts.add(Turn(), [])
                 self._add_oven(part.lengths[1:])
             elif part.lengths:
+                if len(part.lengths) == 1 and self.drafts.last_oven() is not None and (
+                    ON_THE_OTHER.match(self.text[part.lengths[0].mark.end :])
+                ):  # fmt: skip
+                    self.drafts.add(Turn(), [])
                 self._first_of(clause, part)
         if (
             clause.has("back", "roast", "down", "up")

@@ -312,12 +312,12 @@ def about_something_else(clause: Clause, text: str) -> bool:
     words = re.split(r"[.;\n]\s", text[: clause.marks[-1].end])[-1]
     poured = clause.has("pour") and not clause.has("time", "rate")
     rested = clause.act == "rest" and clause.acts[0].start < clause.get("hob", "rest")[0].end
-    rested = rested or clause.act == "back"
+    rested = rested or clause.act == "back" or clause.has("uncover", "more")
     if clause.has("hob") and not clause.has("temp") and not poured and not rested:
         return True
     return (
         clause.has("dish")
         and clause.act in ("", "roast", "rest", "turn", "out", "back")
-        and not clause.has("roots")
+        and not clause.has("roots", "uncover", "lid")
         and not _MEAT.search(words)
     )

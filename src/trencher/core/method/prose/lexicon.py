@@ -156,7 +156,8 @@ ACTS: dict[str, tuple[str, ...]] = {
     "add": (
         (r"(?:add(?:ed|ing)?(?! (?:an? |another )?(?:\d+|[a-z-]+) (?:more )?min)|tuck in|scatter"
          r"|throw in)"),
-        r"+(?:put|arrange|tip) (?=the (?:potatoes|carrots|parsnips|onions|roots|vegetables|veg)\b)",
+        (r"+(?:put|arrange|tip) (?=the (?:apples|pears|shallots|potatoes|carrots|parsnips|onions"
+         r"|roots|vegetables|veg)\b)"),
     ),
     "baste": (
         r"bast(?:e|ed|ing)",

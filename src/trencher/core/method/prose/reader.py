@@ -9,11 +9,10 @@ from trencher.core.method.prose.changes import Changes
 from trencher.core.method.prose.clauses import DRESS, Clause, about_something_else
 from trencher.core.method.prose.drafts import MOST_STAGES
 from trencher.core.method.prose.dressing import ROOTS, Dressing
-from trencher.core.method.prose.rests import Rests
+from trencher.core.method.prose.rests import LEFT, Rests
+from trencher.core.method.prose.state import Said
 from trencher.core.method.prose.tasks import VERBS, Tasks
 from trencher.core.method.stages import Minutes, Rest, Sear, UntilFalling, Wait
-
-LEFT = re.compile(r"\b(?:leave|left)\s+(?:\w+\s+){0,3}$", re.IGNORECASE)
 
 SOFT_MIN = 15.0
 """Onions are soft by then."""
@@ -58,6 +57,7 @@ class Reader(Dressing, Tasks, Rests, Changes):
         cold = self._before_it_is_on()
         if self.fresh and self.heat is not None and (cold or not self.readied) and self.drafts.all:
             self._lose(self.heat.marks)
+        self._rest_of_the_total()
         self._rest_comes_last()
         self._rest_as_long()
         self._no_rest_between()
@@ -215,6 +215,16 @@ class Reader(Dressing, Tasks, Rests, Changes):
             return
         if isinstance(drafts[0].stage, Rest) and not isinstance(drafts[-1].stage, Rest):
             drafts.append(drafts.pop(0))
+
+    def _rest_of_the_total(self) -> None:
+        """*At 220C, after half an hour at 150C; in all it takes three hours.*"""
+        if not self.fresh or self.heat is None or self.total is None or not self.drafts.all:
+            return
+        so_far = [self.drafts.minutes(d.stage.length) for d in self.drafts.all]
+        left = self.total.minutes - sum(m or 0.0 for m in so_far)
+        if None not in so_far and left > 0.0:
+            self._use(*self.heat.marks)
+            self._add_oven([Said(self.total, Minutes(round(left, 1)))])
 
     def _end_comes_last(self) -> None:
         """*Take it out at 52C and rest it; the oven is at 220C for …*: the end is told first."""

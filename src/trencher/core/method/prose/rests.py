@@ -29,6 +29,7 @@ WORN = re.compile(r"in\s|covered|(?:tightly|well)\s+covered", re.IGNORECASE)
 """A cover that lies over it already, of which no rest is told."""
 WAITS = re.compile(r"un?til|till|when|once|reach|gets|hits", re.IGNORECASE)
 ASIDE = re.compile(r"\(\s*(?:after\s+)?(?:about|around|roughly|some|approx\w*)?\s*$", re.IGNORECASE)
+LEFT = re.compile(r"\b(?:leave|left)\s+(?:\w+\s+){0,5}$", re.IGNORECASE)
 SHARES = {"half": 2.0, "third": 3.0, "quarter": 4.0}
 CLIMBS_C = 15.0
 """No rest climbs more: what is wrapped for that stays in the heat. Printed: 13 at most."""
@@ -183,7 +184,7 @@ class Rests(Heating):
             )
         if clause.has("before_carve") and not clause.acts:
             return True
-        if self._foil_at_goal(clause):
+        if self._foil_at_goal(clause) or self._left_alone(clause):
             return True
         if (
             self.where == "oven"
@@ -195,6 +196,13 @@ class Rests(Heating):
         ):
             return self._wrap_is_rest(clause)
         return False
+
+    def _left_alone(self, clause: Clause) -> bool:
+        """*Leave in the crust for 10 minutes*, when what it was roasted for is over."""
+        line = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
+        told = clause.has("time") and not clause.has("temp", "more") and not clause.acts
+        on = self.drafts.last_oven() is not None and not self.fresh and self.where == "oven"
+        return told and on and LEFT.search(line) is not None
 
     def _told_of_the_end(self, clause: Clause) -> bool:
         """*The centre should now read 54C*: after a rest that has its time, no rest of its own."""
