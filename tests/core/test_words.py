@@ -184,8 +184,8 @@ def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) ->
             "order:42", "110C until 52C; rest open 20min; 240C 7min",
         ),
         (
-            "Bake at 200C for 50 minutes, loosely covering with foil if it browns too fast.",
-            "words:37", "200C covered 50min",
+            "Rest on a rack for 20 minutes after roasting to 50C in a 120C oven.",
+            "words:5", "120C on rack until 50C; rest open 20min",
         ),
         (
             "160C for 2 hours. If the skin is not crisp, 10 minutes at 240C.",
@@ -196,6 +196,12 @@ def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) ->
 def test_words_that_show_in_no_stage_are_asked_about(text: str, code: str, meant: str) -> None:
     asked = {o.code: o for o in read_prose(text).opens}
     assert meant in [str(c.method) for c in asked[code].choices]
+
+
+def test_what_is_covered_only_if_need_be_is_not_planned_and_not_asked_about() -> None:
+    reading = read_prose("180C for 2 hours. Cover with foil if the skin gets too dark.")
+    assert str(reading.method) == "180C 2h"
+    assert reading.opens == ()
 
 
 def test_hardly_ever_is_a_corpus_asked_about_its_words() -> None:

@@ -134,6 +134,8 @@ class Changes(Heating):
                 self.heat = replace(self.heat, air="fan")
             if clause.has("grill") and self.heat is not None and not apart:
                 self.heat = replace(self.heat, air="grill")
+                self.cover, self.pot = None, False
+                self.worn.pop("cover", None)
             if len(part.lengths) == 2 and ON_THE_OTHER.match(
                 self.text[part.lengths[1].mark.end :]
             ):  # fmt: skip

@@ -12,6 +12,7 @@ from dataclasses import replace
 
 from trencher.core.method.prose.asked import Choice, Open
 from trencher.core.method.prose.drafts import Draft
+from trencher.core.method.prose.dressing import IF_NEED
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.reader import Reader
 from trencher.core.method.stages import Method, Oven, Rest, Stage, Turn
@@ -43,6 +44,8 @@ def _homeless(reader: Reader, method: Method) -> list[Open]:
         for mark in clause.marks:
             family = OVER if mark.kind in OVER else UNDER
             if mark.kind not in family or mark in shown or _told(reader, mark, shown, family):
+                continue
+            if IF_NEED.match(reader.text[mark.end :]):
                 continue
             words = reader.text[mark.start : mark.end].strip()
             choices = _places(method, mark)

@@ -29,6 +29,7 @@ LIES_IN = re.compile(
 """*With the broth*: it lies in it."""
 IN_ML = re.compile(r"\b(?:in|with|over)\s+(?:\w+,\s+)?(?:about\s+)?(?:an?\s+)?$", re.IGNORECASE)
 AROUND = re.compile(r"\s*(?:of\s+)?(?:\w+\s+){1,2}(?:a?round|under)\b", re.IGNORECASE)
+IF_NEED = re.compile(r"[\w\s]{0,24},?\s+if\s+(?!you)", re.IGNORECASE)
 ROOTS = re.compile(r"\b(?:onions?|carrots?|veg\w*|roots|parsnips|celery|leeks)\b", re.IGNORECASE)
 
 
@@ -46,6 +47,10 @@ class Dressing(Heating):
         resting = resting or self._foil_at_goal(clause)
         if clause.act in ("sear", "fridge"):
             covers = []
+        for mark in [m for m in covers if IF_NEED.match(self.text[m.end :])]:
+            # "Cover it with foil if it browns too fast": not planned.
+            self._use(mark)
+            covers.remove(mark)
         heats = clause.act in ("back", "up", "down", "preheat") or (
             clause.act == "roast" and clause.has("temp", "time", "rate")
         )
