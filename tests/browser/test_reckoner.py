@@ -69,7 +69,7 @@ def test_a_stage_and_its_words_light_each_other_up(page: Page, box: Locator) -> 
 
 
 def test_a_number_that_is_not_understood_is_asked_about(box: Locator) -> None:
-    say(box, "Roast at 170C fan for an hour, glazing it after 15 minutes.")
+    say(box, "Roast at 170C fan for an hour, dusting it with flour after 15 minutes.")
     expect(box.get_by_text("“15 minutes” was not understood")).to_be_visible()
     expect(box.get_by_role("radio", name=re.compile("^nothing of the joint"))).to_be_checked()
     box.get_by_role("radio", name=re.compile("^15 minutes more")).check()
