@@ -4,7 +4,7 @@ import { newest } from './newest'
 it('an answer to what was asked earlier does not undo a later one', async () => {
   const kept: string[] = []
   const take = newest<string>((answer) => kept.push(answer))
-  let late = (_: string): void => undefined
+  let late: (answer: string) => void = () => undefined
   const first = take(new Promise((done) => (late = done)))
   await take(Promise.resolve('with the new oven'))
   await take(Promise.resolve(null))

@@ -26,12 +26,15 @@ _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
     re.IGNORECASE,
 )
+LABEL = re.compile(r"\s*(?:rest(?:ing)?|cook(?:ing)?|total|chill(?:ing)?) time\s*:", re.IGNORECASE)
+HEADS = re.compile(r"^\s*(?:prep|servings)", re.IGNORECASE | re.MULTILINE)
 HEAD = re.compile(r"\s*(?:takes|ready|prep(?:aration)?|serves|feeds|hands[\s-]on)\b", re.IGNORECASE)
 OF = re.compile(r"\s*of\s+(?:an?\s+|the\s+|its\s+)?$", re.IGNORECASE)
 BEFORE_END = re.compile(r"\s*(?:before|from)\s+the\s+end\b", re.IGNORECASE)
 AHEAD = re.compile(
     r"\s*(?:before|ahead|beforehand)\b"
-    r"(?!\s+(?:you\s+|it\s+is\s+|it['’]s\s+)?(?:carv|serv|slic|shred|pull|cut))", re.IGNORECASE,
+    r"(?!\s+(?:you\s+|it\s+is\s+|it['’]s\s+)?(?:carv|serv|slic|shred|pull|cut|unt|unw))",
+    re.IGNORECASE,
 )  # fmt: skip
 """A time before the joint goes in, not before it is carved."""
 LISTED = re.compile(r"^\s*(?:[-•*–·]\s*)?(?:\d+(?![\d.)])|[¼½¾⅓⅔])")
@@ -290,7 +293,8 @@ def _of_the_head(clause: Clause, text: str) -> bool:
     """*Prep 15 minutes. Cook an hour.*: on one line, before any heat is told of."""
     start = clause.marks[0].start
     line = text[text.rfind("\n", 0, start) + 1 :].split("\n", 1)[0]
-    return bool(HEAD.match(line)) and not re.search(r"\d{3}|\bgas\b|°", line)
+    headed = HEAD.match(line) or (LABEL.match(line) and re.search(HEADS, text))
+    return bool(headed) and not re.search(r"\d{3}|\bgas\b|°", line)
 
 
 def about_something_else(clause: Clause, text: str) -> bool:

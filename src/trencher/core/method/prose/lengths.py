@@ -63,7 +63,8 @@ FURTHER = re.compile(
 
 
 DONE_TO = re.compile(
-    r"\s*\(?(?:for|if)\s+(?:a\s+)?(?:rare|medium|pink|well|blue|done)[^.;]*[,;]\s*(?:or\s+)?$",
+    r"\s*\(?(?:for|if(?:\s+you\s+(?:like|want|prefer)\s+(?:it|your\s+\w+))?)\s+(?:a\s+)?"
+    r"(?:rare|medium|pink|well|blue|done)[^.;]*(?:[,;]\s*(?:or\s+)?|\band\s+)$",
     re.I,
 )
 """*For rare, …*: what stands between the times of several donenesses."""
@@ -72,6 +73,8 @@ DONE_AS = re.compile(
 )
 """*Rare 20 min, medium …*: the same."""
 MORE_DONE = re.compile(r"\s*for\s+(?:a\s+)?(?:rare|pink|blue)\s*,\s*(?:adding|add|plus)\s+$", re.I)
+IF_NOT = re.compile(r"\bif\s+(?:it\s+(?:does|is|has|did)(?:n['’]t|\s+not)|not)\b[^.;\n]*$", re.I)
+"""*If it does not, ten more minutes*: nobody plans that."""
 FOR_WHOM = re.compile(r"\s*(?:for|if)\b", re.IGNORECASE)
 EITHER = re.compile(r"[^.;\n]*,?\s+or\s+(?:for\s+)?(?:about\s+)?$", re.IGNORECASE)
 
@@ -189,6 +192,8 @@ class Lengths(State):
         heated = ahead == "temp" and AT_WORD.match(self.text[mark.end : marks[after].start])
         idle = role == "after" and (alone or (before is not None and not heated))
         idle = idle or (role == "last" and alone)
+        if IF_NOT.search(self.text[: mark.start]):
+            return
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):
             return

@@ -72,7 +72,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"on the (?:hob|stove(?:top)?)",
         r"in (?:the )?hot (?:fat|oil|butter|dripping)",
         r"~^\s*brown(?=\s*,|\s+(?:then|first)\b)",
-        r"~\b(?:brown|seal)\s+the\s+(?!skin|top|crust|crackling|onions?|garlic|fat\b|veg)\w+",
+        r"~\b(?:brown|seal|colou?r)\s+the\s+(?!skin|top|crust|crackling|onions?|garlic|fat\b|veg)\w+",
     ),
     "out": (
         (r"(?:tak(?:e|en|ing)|remov(?:e|ed|ing)|pull(?:ed|ing)?|bring|lift(?:ed)?|get|comes?"
@@ -100,7 +100,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"(?:stand|sit|leave {MEAT}) (?:out )?on the (?:counter|side|worktop)",
     ),
     "rest": (
-        r"+rest(?:ed|ing|s)?\b(?! of (?:the|its|that)\b| at \d)",
+        r"+rest(?:ed|ing|s)?\b(?! of (?:the|its|that)\b| at \d)(?<!\bthen\ the\ rest)",
         r"+stand(?:ing)?\b(?! rib)",
         r"relax",
         r"let (?:it|the \w+) sit",
@@ -149,6 +149,7 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" (?:the |an? |some |about |in )?(?:[\d½¼¾]|half|one|two|three|four|pint|litre|glass|cup"
          r"|(?:hot |cold )?(?:stock|water|wine|cider|ale|beer|stout|port|sherry|broth|milk"
          r"|juice)))"),
+        r"+(?:stock|wine|cider|water|beer|ale) in\b(?=\s*[,.;])",
     ),
     "grill": (
         r"(?:under (?:a|the) (?:hot )?(?:grill|broiler)|broil(?:ed|ing)?|grill(?:ed)?)",
@@ -185,7 +186,7 @@ ACTS: dict[str, tuple[str, ...]] = {
 SAID: dict[str, tuple[str, ...]] = {
     "before_carve": (
         (r"before (?:carving|you carve|you slice|slicing|serving|it is carved|shredding|pulling"
-         r"|cutting|you cut)"),
+         r"|cutting|you cut|untying|unwrapping)"),
     ),
     "end": (
         (r"~(?<!\bmin)(?<!\bmins)(?<!\bhr)(?<!\bhrs)(?<!\bapprox)(?<!\blb)(?<!\bdeg)(?<!^\d)(?<!"
@@ -195,6 +196,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"~(?<=\bmins)\.(?= \d)",
         r"~[;!?](?=\s|$)",
         r"~\n",
+        r"~\bstep\s+\d+\s*[:.]?",
     ),
     "then": (
         r"(?:and )?then",
@@ -219,8 +221,8 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "skip": (
         r"~^\s*ingredients\b",
-        (r"+(?:prep(?:aration)?(?: time)?|serves|feeds|makes|hands[\s-]on(?: time)?|ready in"
-         r"|step)\b\s*:?"),
+        (r"+(?:prep(?:aration)?(?: time)?|serves|feeds|makes|hands[\s-]on(?: time)?|ready in)"
+         r"\b\s*:?"),
     ),
     "crust": (
         r"salt(?: |-)crust",
@@ -280,6 +282,7 @@ SAID: dict[str, tuple[str, ...]] = {
         r"+foil\b(?= for (?:the |its )?(?:first|last|final))",
         r"~(?<=,\ )foil(?=\s*(?:[+&.,;]|$))",
         r"foil over",
+        r"foil and (?:an? )?(?:towels?|cloth)",
     ),
     "rack": (
         r"+rack\b(?=\s*,)",

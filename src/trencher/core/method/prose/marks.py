@@ -75,9 +75,9 @@ _BARE_HOUR = "|".join(
 _TIMES = re.compile(
     rf"\b(?P<part>{_PART})\b"
     rf"|(?:(?:{span_of('h')})(?:\s+(?:good|full|whole|solid))?[\s-]*|(?P<one>{_BARE_HOUR})){_HOUR}"
-    rf"(?:[\s,]*(?:and\s+)?(?:(?P<share>a\s+half|a\s+quarter|three[\s-]+quarters)\b"
+    rf"(?:(?:[^\S\n]|,)*(?:and\s+)?(?:(?P<share>a\s+half|a\s+quarter|three[\s-]+quarters)\b"
     rf"|(?P<hm>{NUMBER})(?:[\s-]*{_MIN}|{_NO_UNIT})))?"
-    rf"|(?:{span_of('m')})[\s-]*{_MIN}(?:\s+and\s+(?P<mshare>a\s+half|a\s+quarter)\b)?"
+    rf"|(?:{span_of('m')})[\s-]*(?:more\s+)?{_MIN}(?:\s+and\s+(?P<mshare>a\s+half|a\s+quarter)\b)?"
     rf"|(?:{span_of('s')})[\s-]*{_SEC}", re.I,
 )  # fmt: skip
 _UP_TO = re.compile(r"\s*(?:to|or|-|–)\s*", re.IGNORECASE)

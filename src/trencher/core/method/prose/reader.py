@@ -83,6 +83,11 @@ class Reader(Dressing, Tasks, Rests, Changes):
                 self._total(clause)
                 self._oven(clause)
                 return
+            behind = self.clauses[n + 1 :]
+            told = any(c.has("temp") and c.has("time", "rate") for c in behind)
+            if clause.has("time_is") and told:
+                self._total(clause)
+                return
             if clause.has("time_is") and self.heat is not None:
                 self._oven(clause)
                 return

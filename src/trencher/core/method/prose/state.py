@@ -132,12 +132,15 @@ class State:
         start, end = (
             (behind.start, behind.end) if isinstance(behind, Mark) else behind.span()
         )  # fmt: skip
+        if LIQUIDS.match(self.text, start) is not None:
+            # "Stock in."
+            end = start
         listed = [
             (m, self._line(m)) for m in self.marks
             if m.kind == "ml" and m.end < start and m not in self.used
         ]  # fmt: skip
         found: list[Mark] = []
-        acts = [m.start for m in self.marks if m.kind in ACT_KINDS and m.start >= end]
+        acts = [m.start for m in self.marks if m.kind in ACT_KINDS and m.start > end]
         over = min([end + 44, *acts[:1]])
         for said in LIQUIDS.finditer(self.text[end:over].split(".")[0]):
             if re.search(
@@ -154,7 +157,7 @@ class State:
     def _line(self, mark: Mark) -> str:
         """What stands on the line of a mark, up to the next thing of a list."""
         before = self.text[: mark.start].rsplit("\n", 1)[-1].rsplit(",", 1)[-1]
-        return (before + self.text[mark.end :].split("\n", 1)[0]).casefold()
+        return (before + re.split(r"[\n,]", self.text[mark.end :], maxsplit=1)[0]).casefold()
 
     def _use(self, *marks: Mark) -> None:
         self.used += [m for m in marks if m not in self.used]

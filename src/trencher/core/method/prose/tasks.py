@@ -69,9 +69,9 @@ class Tasks(Heating):
         if verb == "pour":
             amount = [*clause.get("ml"), *self._from_the_list(act)]
             n = self.clauses.index(clause) + 1
-            then = self.clauses[n] if n < len(self.clauses) else None
-            goes_on = then is not None and then.sentence == clause.sentence and (
-                then.act in ("down", "up", "roast", "back") and then.has("temp")
+            goes_on = any(
+                c.act in ("down", "up", "roast", "back") and (c.has("temp") or c.has("more"))
+                for c in self.clauses[n : n + 2] if c.sentence == clause.sentence
             )  # fmt: skip
             begins = at is None and every is None and (
                 self.fresh or self._before_it_is_on() or goes_on
