@@ -26,7 +26,10 @@ _MEAT = re.compile(
     r"\b(?:it|joint|meat|roast|beef|lamb|pork|leg|shoulder|rib|venison|loin|fillet|haunch)\b",
     re.IGNORECASE,
 )
-LABEL = re.compile(r"\s*(?:rest(?:ing)?|cook(?:ing)?|total|chill(?:ing)?) time\s*:", re.IGNORECASE)
+LABEL = re.compile(
+    r"\s*(?:(?:rest(?:ing)?|cook(?:ing)?|total|chill(?:ing)?) time\s*:|cook\s*:?\s*\d)",
+    re.IGNORECASE,
+)
 HEADS = re.compile(r"^\s*(?:prep|servings)", re.IGNORECASE | re.MULTILINE)
 HEAD = re.compile(r"\s*(?:takes|ready|prep(?:aration)?|serves|feeds|hands[\s-]on)\b", re.IGNORECASE)
 OF = re.compile(r"\s*of\s+(?:an?\s+|the\s+|its\s+)?$", re.IGNORECASE)

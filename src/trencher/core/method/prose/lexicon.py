@@ -332,7 +332,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "core": (
         (r"(?:core(?: temperature)?|centre|center|middle|internal(?:ly)?(?: temp(?:erature)?)?"
-         r"|inside|thermometer|probe|thickest part|in the thickest)"),
+         r"|inside|thermometer|probe|thickest part|in the thickest|(?:at|by|near) the bone)"),
     ),
     "so_often": (
         r"twice",
