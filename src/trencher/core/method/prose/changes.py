@@ -27,6 +27,9 @@ from trencher.core.method.stages import (
 
 IN_A_PAN = re.compile(r"\b(?:pan|skillet|hob|stove(?:top)?)\b", re.IGNORECASE)
 ON_THE_OTHER = re.compile(r"\s*(?:more\s+)?on\s+the\s+other\b", re.IGNORECASE)
+FOR_OTHERS = re.compile(
+    r"\bfor\s+(?:a\s+)?(?:medium|well|pink|rare)[\w\s-]*,\s*(?:allow\s+)?$", re.IGNORECASE
+)
 FROM = re.compile(r"\bfrom\s+$", re.IGNORECASE)
 WORKED_OUT = re.compile(r"\b(?:calculat\w+|work(?:ed)?\s+out)\b", re.IGNORECASE)
 AFTER = re.compile(r"\s*after\s+(?:about\s+|the\s+first\s+)?$", re.IGNORECASE)
@@ -195,6 +198,14 @@ class Changes(Heating):
         ):  # fmt: skip
             longer = replace(rate, plus_min=lengths[0].mark.minutes)
             on.change(lambda s: replace(s, length=longer) if s.length == rate else s)
+            on.marks.append(lengths[0].mark)
+            self._use(lengths[0].mark)
+            return True
+        others = len(lengths) == 1 and FOR_OTHERS.search(self.text[: lengths[0].mark.start])
+        if others and isinstance(rate, Rate) and isinstance(lengths[0].length, Rate):
+            # "For rare, 10 minutes per 500 g; for medium, 14."
+            for said in (rate, lengths[0].length):
+                on.other("either", str(said), replace(on.stage, length=said))
             on.marks.append(lengths[0].mark)
             self._use(lengths[0].mark)
             return True

@@ -90,7 +90,13 @@ class Dressing(Heating):
                 self.worn["bed"] = [mark]
             self._use(mark)
         ends = later.marks[0].start if later is not None else len(self.text)
-        lies = LIES_IN.search(self.text, clause.marks[0].start, ends)
+        n = self.clauses.index(clause)
+        first = clause.marks[0].start
+        begins = max(
+            self.clauses[n - 1].marks[-1].end if n else 0,
+            *(self.text.rfind(end, 0, first) + 1 for end in ".\n"),
+        )
+        lies = LIES_IN.search(self.text, min(begins, first), ends)
         if lies and not self.liquid and clause.act not in ("chill", "pour") and not resting:
             self._soak(self._from_the_list(lies))
         if clause.act != "pour" and not resting:

@@ -70,7 +70,12 @@ class Goal:
 
 
 def scale_of(marks: Sequence[Mark]) -> str:
-    """The one scale a text names; "" where it names none or both."""
+    """The one scale a text names, or can only mean; "" where it names none or both."""
+    for before, mark in pairwise(marks):
+        # No middle is at 125C: a text whose middles read so is in °F throughout.
+        middle = before.kind in ("core", "until") and mark.bare and mark.temp is not None
+        if middle and mark.temp is not None and mark.temp.c > HIGHEST_CORE_C:
+            return "F"
     said = {m.temp.unit for m in marks if m.temp is not None and not m.bare}
     return said.pop() if len(said) == 1 and said != {"gas"} else ""
 

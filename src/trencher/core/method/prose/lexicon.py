@@ -134,7 +134,7 @@ ACTS: dict[str, tuple[str, ...]] = {
          r" (?:in|into|to) (?:the |an? )?(?:hot )?oven"),
     ),
     "roast": (
-        r"(?:slow-)?roast(?:ed|ing)",
+        r"+(?:slow-)?roast(?:ed|ing)\b(?! (?:tin|pan|tray|dish|bag|rack|joint|time)s?\b)",
         (r"~(?<!\bthe\ )(?<!\ba\ )(?<!\bthis\ )(?<!\byour\ )(?<!\bpot\ )"
          r"(?<!\bsear\ )(?<!\bbrown\ )(?<!\bturn\ )(?<!\bplace\ )\b(?:slow-)?r"
          r"oast\b(?! (?:beef|lamb|pork|joint|potatoes|dinner|veg|on (?:a )?rack in))"),
