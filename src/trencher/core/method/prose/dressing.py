@@ -43,7 +43,10 @@ class Dressing(Heating):
         done = not self.fresh and self.drafts.last_oven() is not None
         ahead = later is not None and later.act == "rest" and not clause.has("temp", "time", "rate")
         before_rest = ahead and later is not None and (done or later.sentence == clause.sentence)
-        resting = self.where == "out" or clause.act in ("rest", "out") or before_rest
+        # Set aside after the pan, it goes back: what is put on then is no rest's.
+        goes_in = self._before_it_is_on() and clause.has("pour", "add", "back")
+        out = self.where == "out" and not goes_in
+        resting = out or clause.act in ("rest", "out") or before_rest
         resting = resting or self._foil_at_goal(clause)
         if clause.act in ("sear", "fridge"):
             covers = []

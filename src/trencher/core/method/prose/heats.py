@@ -133,7 +133,7 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
             # "120C to 54C": from the oven's heat to the middle's.
             return "core" if before.temp is not None and _lower(marks[0], before) else ""
         if before.kind in ("time", "rate") and wants_core and (
-            re.fullmatch(r"\s*,?\s*to\s+", text[before.end : marks[0].start], re.IGNORECASE)
+            re.fullmatch(r"(?:\s+more)?\s*,?\s*to\s+", text[before.end : marks[0].start], re.IGNORECASE)
         ):  # fmt: skip
             # "10 minutes, to 54C"
             return "core"

@@ -212,6 +212,13 @@ class Reader(Dressing, Tasks, Rests, Changes):
             return
         if len(drafts) < 2 or not drafts[0].marks or not drafts[1].marks:
             return
+        stood = [self._word(m) for m in drafts[0].marks if m.kind == "rest"]
+        if isinstance(first, Rest) and isinstance(first.length, Minutes) and any(
+            re.search(r"\b(?:stand|sit)", word, re.IGNORECASE) for word in stood
+        ) and drafts[0].marks[0].start < drafts[1].marks[0].start:  # fmt: skip
+            # "Let it stand for an hour, then …"
+            drafts[0].stage, drafts[0].others = Wait(first.length, "counter"), []
+            return
         ends = max(m.end for m in drafts[0].marks)
         between = self.text[
             ends : min((m.start for m in drafts[1].marks if m.start > ends), default=ends)

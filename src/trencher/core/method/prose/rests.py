@@ -55,7 +55,7 @@ class Rests(Heating):
         times = [
             x
             for x in lengths
-            if x.mark.kind == "time" and clause.role(x.mark, self.text) == "after"
+            if x.mark.kind in ("time", "rate") and clause.role(x.mark, self.text) == "after"
         ]
         if times and self.fresh:
             self._add_oven(times)
