@@ -25,6 +25,7 @@ GAP = re.compile(
 )  # fmt: skip
 TO = re.compile(r"^\s*,?\s*(?:all\s+the\s+way\s+)?to\s+(?:an?\s+)?$", re.IGNORECASE)
 OVEN_BEHIND = re.compile(r"\s*(?:fan\s+|still\s+)?oven\b", re.IGNORECASE)
+MORE_TO = re.compile(r"(?:\s+more)?\s*,?\s*to\s+", re.IGNORECASE)
 INSIDE = re.compile(
     r"^[\s,(]*(?:(?:in|at)\s+)?(?:(?:the|its)\s+)?(?:very\s+|deepest\s+)?$", re.IGNORECASE
 )
@@ -133,7 +134,7 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
             # "120C to 54C": from the oven's heat to the middle's.
             return "core" if before.temp is not None and _lower(marks[0], before) else ""
         if before.kind in ("time", "rate") and wants_core and (
-            re.fullmatch(r"(?:\s+more)?\s*,?\s*to\s+", text[before.end : marks[0].start], re.IGNORECASE)
+            MORE_TO.fullmatch(text[before.end : marks[0].start])
         ):  # fmt: skip
             # "10 minutes, to 54C"
             return "core"

@@ -99,7 +99,7 @@ _PLUS = (
 )
 _RATES = re.compile(
     rf"(?:\b(?P<rpart>{_PART})|(?:{span_of('r')})\s*-?\s*"
-    rf"(?:{_MIN}(?:\s+and\s+(?P<rshare>a\s+half|a\s+quarter)\b)?|(?P<rs>{_SEC})))"
+    rf"(?:{_MIN}(?:\s+and\s+(?P<rshare>a\s+half|a\s+quarter)\b)?|(?P<rs>{_SEC})|(?P<rh>{_HOUR})))"
     rf"\s*{_PER}(?:{_PLUS})?",
     re.I,
 )
@@ -152,6 +152,10 @@ _BARE = re.compile(
     re.IGNORECASE | re.MULTILINE,
 )
 """A number where a heat would stand, its scale unsaid."""
+_OR_INSIDE = re.compile(
+    r"\bor\s+(?P<value>\d{2,3})(?P<high>)(?=\s+(?:inside|in\s+the\s+(?:middle|centre|center))\b)",
+    re.I,
+)
 _OVEN_OF = re.compile(r"\b(?:an?|the)\s+(?P<value>\d{3})(?P<high>)(?=\s+oven)", re.IGNORECASE)
 """*In a 160 oven*."""
 _DEG_ONLY = re.compile(
@@ -251,7 +255,7 @@ def _rates(text: str) -> Iterator[Mark]:
         yield Mark("rate", m.start(), m.end(), low_min=low * times, high_min=high * times, per=per)
     for m in _RATES.finditer(text):
         per, times = _per_of(m["per"])
-        times /= 60.0 if m["rs"] else 1.0
+        times /= 60.0 if m["rs"] else 1.0 / 60.0 if m["rh"] else 1.0
         low, high = span(m, "r") if m["rpart"] is None else (_part(m["rpart"]),) * 2
         low, high = low + _share(m["rshare"]), high + _share(m["rshare"])
         at = max(m.start("plus"), m.start("plus_part"))
@@ -323,7 +327,7 @@ def _temps(text: str) -> Iterator[Mark]:
             continue
         temp, _ = _degrees(written, m["unit"] or "", None)
         yield Mark("temp", m.start(), m.end(), temp=temp, bare=not m["unit"])
-    for pattern in (_DEG_ONLY, _BARE, _OVEN_OF):
+    for pattern in (_DEG_ONLY, _BARE, _OVEN_OF, _OR_INSIDE):
         for m in pattern.finditer(text):
             temp, high = _degrees(m["value"], "", m["high"])
             if float(temp.written) < LEAST_BARE:
