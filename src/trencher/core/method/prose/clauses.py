@@ -66,7 +66,7 @@ class Clause:
         strong = [k for k in kinds if k != "roast"]
         if len(strong) > 1 and strong[-1] == "carve":
             return strong[-2]
-        if strong[-2:] == ["off", "rest"]:
+        if strong[-2:] in (["off", "rest"], ["rest", "off"]):
             return "off"
         return strong[-1] if strong else kinds[-1] if kinds else ""
 
@@ -285,7 +285,8 @@ def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
         and not now.has(*ARGS)
     ):
         return False
-    if now.act == "rest" and mark.kind == "off" and word.endswith("oven"):
+    inside = "in the oven" in text[now.marks[0].start : mark.start].casefold()
+    if now.act == "rest" and mark.kind == "off" and (word.endswith("oven") or inside):
         return False
     if now.act == "rest" and mark.kind == "carve":
         return False
@@ -302,7 +303,7 @@ def _of_the_head(clause: Clause, text: str) -> bool:
 
 def about_something_else(clause: Clause, text: str) -> bool:
     """Whether a clause is about a dish beside the joint, an ingredient or the head of a recipe."""
-    if clause.has("skip") or _of_the_head(clause, text):
+    if clause.act != "fridge" and (clause.has("skip") or _of_the_head(clause, text)):
         return True
     first = clause.marks[0]
     title, _, below = text.lstrip().partition("\n")

@@ -72,6 +72,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"on the (?:hob|stove(?:top)?)",
         r"in (?:the )?hot (?:fat|oil|butter|dripping)",
         r"~^\s*brown(?=\s*,|\s+(?:then|first)\b)",
+        r"brown (?:well|quickly|briefly|gently|slowly|lightly)",
         r"~\b(?:brown|seal|colou?r)\s+the\s+(?!skin|top|crust|crackling|onions?|garlic|fat\b|veg)\w+",
     ),
     "out": (
@@ -291,6 +292,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "roots": (
         (r"(?:on|onto|over|on top of|above) (?:(?:a|the|some|its) )?(?:(?:bed|trivet|layer) of )?"
+         r"(?:\w+ and )?"
          r"(?:(?:sliced|slices of|chopped|thick|the|halved|quartered|root) )*"
          r"(?:onions?|carrots?|vegetables|veg|roots|parsnips|celery|potatoes|leeks|swede|turnips)"
          r"(?: and (?:onions?|carrots?|celery|leeks|roots|potatoes))?"),
