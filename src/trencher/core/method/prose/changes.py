@@ -76,6 +76,8 @@ class Changes(Heating):
             )
             parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")), meant)
         parts = self._as_done(parts)
+        if "grill" in acts and clause.has("last") and self._late_change(clause, parts):
+            return
         if self.where == "pan" and re.match("roast|bak", self._clause_text(clause), re.I):
             self.where = "ready"
         if (

@@ -208,6 +208,17 @@ class Dressing(Heating):
         """What is taken off was on, though nobody said so."""
         taken = re.search(r"\b(lid|foil|cover)\b", self._word(mark), re.I)
         ovens = [d for d in self.drafts.all if isinstance(d.stage, Oven)]
+        worn = " ".join(self._word(m) for m in self.worn.get("cover", ()))
+        if (
+            taken
+            and taken[1].casefold() == "lid"
+            and self.cover == "covered"
+            and "foil" not in worn
+        ):
+            # What was on turns out to have been the lid.
+            for draft in ovens:
+                if isinstance(draft.stage, Oven) and draft.stage.cover == "covered":
+                    draft.stage = replace(draft.stage, cover="lid")
         if taken is None or self.cover is not None or not ovens or self.uncovered:
             return
         if any(isinstance(d.stage, Oven) and d.stage.cover for d in ovens):

@@ -127,6 +127,8 @@ class Reader(Dressing, Tasks, Rests, Changes):
             self._sear(clause)
         elif act == "sear":
             # Nothing browns under a cover: it comes off for that.
+            for mark in clause.get("uncover"):
+                self._was_covered(mark)
             self.cover, self.pot = None, False
             self.worn.pop("cover", None)
             self._oven(clause)
