@@ -65,7 +65,8 @@ class Changes(Heating):
         self._use(
             *clause.acts, *clause.get("core", "until", "more", "first", "second", "remaining")
         )
-        if clause.has("down", "up") and self._late_change(clause, parts):
+        late = clause.has("down", "up") or (clause.has("preheat") and clause.has("last"))
+        if late and self._late_change(clause, parts):
             return
         heated = any(p.heat for p in parts)
         apart = heated and not parts[0].heat and bool(parts[0].lengths)

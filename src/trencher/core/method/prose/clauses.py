@@ -234,7 +234,11 @@ def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
         "rest", "resting", "sear", "for the rest", "out of the oven"
     ):  # fmt: skip
         return None
-    return last if re.fullmatch(r"['’]?s?['’]?\s*(?:of\s+)?", text[last.end : mark.start]) else None
+    return (
+        last
+        if re.fullmatch(r"['’]?s?['’]?\s*(?:(?:of|to)\s+)?", text[last.end : mark.start])
+        else None
+    )
 
 
 def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:

@@ -73,6 +73,8 @@ DONE_AS = re.compile(
 )
 """*Rare 20 min, medium …*: the same."""
 MORE_DONE = re.compile(r"\s*for\s+(?:a\s+)?(?:rare|pink|blue)\s*,\s*(?:adding|add|plus)\s+$", re.I)
+DOOR = re.compile(r"\b(?:door\s+open|(?<!t\s)open\s+the\s+(?:oven\s+)?door)\s+(?:for\s+)?$", re.IGNORECASE)
+"""*The door open for 5 minutes*: no stage can say that."""
 IF_NOT = re.compile(r"\bif\s+(?:it\s+(?:does|is|has|did)(?:n['’]t|\s+not)|not)\b[^.;\n]*$", re.I)
 """*If it does not, ten more minutes*: nobody plans that."""
 FOR_WHOM = re.compile(r"\s*(?:for|if)\b", re.IGNORECASE)
@@ -192,7 +194,7 @@ class Lengths(State):
         heated = ahead == "temp" and AT_WORD.match(self.text[mark.end : marks[after].start])
         idle = role == "after" and (alone or (before is not None and not heated))
         idle = idle or (role == "last" and alone)
-        if IF_NOT.search(self.text[: mark.start]):
+        if IF_NOT.search(self.text[: mark.start]) or DOOR.search(self.text[: mark.start]):
             return
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):

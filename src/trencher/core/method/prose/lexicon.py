@@ -53,6 +53,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"oven off",
         r"heat off",
         r"no heat(?= for)",
+        r"+let (?:the|your) oven cool down\b(?! to)",
         r"then off",
         r"(?:turned|switched)[\s-]off oven",
         r"cooling oven",
@@ -90,6 +91,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         (r"(?:take|taken|remove[ds]?|bring|get|lift) (?:[\w’']+ ){0,4}?(?:out )?(?:of|from) (?:the"
          r" )?(?:fridge|refrigerator)"),
         r"out of the (?:fridge|refrigerator)",
+        r"+from the fridge\b(?=[^.;,]{0,20}\b(?:before|ahead|beforehand))",
         (r"+take (?:{MEAT}|\w+) out\b"
          r"(?=[^.;\n]{0,30}\bbefore (?:cook|roast|it goes|you cook|you roast))"),
         r"(?:come|bring|brought|get|warm) {MEAT}?\s*(?:up )?to room temp(?:erature)?",
@@ -176,7 +178,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"~(?<=then\ )(?:fat|skin|bone|breast|rind)[\s-]side\s+(?:down|up)\b",
         r"flip(?:ped|ping)?(?: {MEAT})?(?: over)?",
         r"+turning(?= (?:once|twice|\w+ times|it|half|every|after))",
-        r"+turn(?:ed)?\b(?=\s*(?:,|;|\.|and\b|after\b|half|once\b|twice\b|\w+ times\b))",
+        r"+turn(?:ed)?\b(?=\s*(?:,|;|\.|and\b|after\b|every\b|half|once\b|twice\b|\w+ times\b))",
     ),
     "carve": (
         r"(?:carve|slice|serve|serving|carving)",
