@@ -190,7 +190,7 @@ def _set_apart(now: Clause, mark: Mark, text: str) -> bool:
         )  # fmt: skip
     if mark.kind == "uncover" and now.has("after") and now.has("temp"):
         return True
-    if mark.kind == "temp" and now.act == "rest":
+    if mark.kind == "temp" and now.act in ("rest", "off"):
         # "Rest 10 minutes, 260C for 8": the heat comes after the rest.
         return "," in between and now.has("time")
     if mark.kind == "until" and now.act == "sear":

@@ -63,7 +63,7 @@ FURTHER = re.compile(
 
 
 DONE_TO = re.compile(
-    r"\s*\(?(?:for|if(?:\s+you\s+(?:like|want|prefer)\s+(?:it|your\s+\w+))?)\s+(?:a\s+)?"
+    r"\s*(?:more|longer)?\s*\(?(?:for|if(?:\s+you\s+(?:like|want|prefer)\s+(?:it|your\s+\w+))?)\s+(?:a\s+)?"
     r"(?:rare|medium|pink|well|blue|done)[^.;]*(?:[,;]\s*(?:or\s+)?|\band\s+)$",
     re.I,
 )
@@ -73,7 +73,9 @@ DONE_AS = re.compile(
 )
 """*Rare 20 min, medium …*: the same."""
 MORE_DONE = re.compile(r"\s*for\s+(?:a\s+)?(?:rare|pink|blue)\s*,\s*(?:adding|add|plus)\s+$", re.I)
-DOOR = re.compile(r"\b(?:door\s+open|(?<!t\s)open\s+the\s+(?:oven\s+)?door)\s+(?:for\s+)?$", re.IGNORECASE)
+DOOR = re.compile(
+    r"\b(?:door\s+open|(?<!t\s)open\s+the\s+(?:oven\s+)?door)\s+(?:for\s+)?$", re.IGNORECASE
+)
 """*The door open for 5 minutes*: no stage can say that."""
 IF_NOT = re.compile(r"\bif\s+(?:it\s+(?:does|is|has|did)(?:n['’]t|\s+not)|not)\b[^.;\n]*$", re.I)
 """*If it does not, ten more minutes*: nobody plans that."""

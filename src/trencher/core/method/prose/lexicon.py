@@ -53,6 +53,7 @@ ACTS: dict[str, tuple[str, ...]] = {
         r"oven off",
         r"heat off",
         r"no heat(?= for)",
+        r"~(?<=,\ )off(?=\s+for\b)",
         r"+let (?:the|your) oven cool down\b(?! to)",
         r"then off",
         r"(?:turned|switched)[\s-]off oven",
@@ -376,7 +377,7 @@ SAID: dict[str, tuple[str, ...]] = {
     ),
     "at_start": (
         r"to (?:start|begin) with",
-        r"it start(?:s|ed) at",
+        r"it start(?:s|ed) (?:at|in|off)",
     ),
     "before_that": (
         r"before that",
@@ -441,7 +442,7 @@ SAID: dict[str, tuple[str, ...]] = {
         (r"(?:simmer(?:ed|ing)?|boil(?:ed|ing|s)?|par-?boil(?:ed)?|whisk(?:ed|ing)?|blend"
          r"|saut[ée](?:ed|ing)?|soften|steam|blanch|soak(?:ed)?|stir|mix|reduce (?:by|the (?:sauce"
          r"|stock|gravy|wine|marinade|liquid|juices))|fry the|make (?:the|a) (?:gravy|sauce)"
-         r"|let (?:it|that|them) bubble|deglaz(?:e|ed|ing)|thicken(?:s|ed)?)"),
+         r"|let (?:it|that|them) bubble|bubble the|deglaz(?:e|ed|ing)|thicken(?:s|ed)?)"),
         (r"(?:cook|sweat|brown|toast|roast|bake|fry)(?:ing)? (?:the |some )?"
          r"(?:(?:sliced|chopped|diced) )?(?:onions?|garlic|shallots?|leeks?|celery|bacon"
          r"|lardons|mushrooms?|flour|spices|tomatoes"

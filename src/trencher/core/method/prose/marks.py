@@ -119,7 +119,7 @@ _DEG = r"\s*(?:°|º|degrees?|deg\.?)?\s*"
 _SCALE = r"(?P<unit>C|F|celsius|centigrade|fahrenheit)\b"
 _TO = r"\s*(?:°|º)?\s*(?:[CF]\b)?\s*(?:-|–|—|\bto\b|\band\b|\bor\b)\s*"
 _FAN = (
-    r"\(?\s*(?:(?:in|for|with)\s+(?:an?\s+|the\s+)?)?(?:fan|convection)\b"
+    r"\(?\s*(?:(?:in|for|with|if)\s+(?:an?\s+|the\s+)?)?(?:fan|convection)\b"
     r"(?!\s*:?\s*\d{3}(?!\d))(?!\s+oven\s+at\b)"
 )
 _STILL = r"\(?\s*(?:still|conventional|no\s+fan|without\s+(?:a\s+)?fan|static)\b"
