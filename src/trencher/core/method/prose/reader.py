@@ -5,10 +5,10 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
-from trencher.core.method.prose.changes import Changes
 from trencher.core.method.prose.clauses import DRESS, Clause, about_something_else
 from trencher.core.method.prose.drafts import MOST_STAGES
 from trencher.core.method.prose.dressing import ROOTS, Dressing
+from trencher.core.method.prose.pan import Pan
 from trencher.core.method.prose.rests import LEFT, Rests
 from trencher.core.method.prose.state import Said
 from trencher.core.method.prose.tasks import VERBS, Tasks
@@ -18,7 +18,7 @@ SOFT_MIN = 15.0
 """Onions are soft by then."""
 
 
-class Reader(Dressing, Tasks, Rests, Changes):
+class Reader(Dressing, Tasks, Rests, Pan):
     """Clauses turned into stages, one after another."""
 
     def read(self) -> None:
