@@ -13,6 +13,7 @@ from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
 from trencher.core.events import Event
 from trencher.service.days import Planned
+from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
 
 UNDO_WORDS = {
@@ -76,7 +77,7 @@ def day(p: Planned) -> s.DayOut:
 
 
 def _hour(text: str | None) -> datetime | None:
-    return None if text is None else datetime.fromisoformat(text)
+    return None if text is None else hour(text)
 
 
 def _undo(event: Event) -> s.UndoOut:

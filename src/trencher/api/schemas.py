@@ -5,13 +5,14 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, JsonValue
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, JsonValue
 
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.coats import CoatId
 from trencher.core.joint import LIMITS
 from trencher.core.method.edit import Kind
 from trencher.core.method.schools import Thermometer
+from trencher.service.hours import ALLOWED, FIRST_YEAR, LAST_YEAR
 
 Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
 Celsius = Annotated[float, Field(ge=-60, le=400)]
@@ -19,6 +20,16 @@ Minute = Annotated[float, Field(ge=0, le=48 * 60)]
 Ahead = Annotated[
     float, Field(ge=0, le=240, description="minutes before sitting down at which it is carved")
 ]
+
+
+def _in_our_years(at: datetime) -> datetime:
+    if not FIRST_YEAR <= at.year <= LAST_YEAR:
+        raise ValueError(f"should be an hour of the years {FIRST_YEAR} to {LAST_YEAR}")
+    return at
+
+
+When = Annotated[AwareDatetime, AfterValidator(_in_our_years), Field(description=ALLOWED)]
+"""The one door for hours that are given."""
 StageIndex = Annotated[int, Field(ge=0, le=99)]
 
 
@@ -345,7 +356,7 @@ class PlanBody(In):
     wanted_c: Annotated[float, Field(ge=30, le=99)]
     rest_min: Annotated[float, Field(ge=0, le=240)] = 30.0
     thermometer: Thermometer = "leave-in"
-    serve_at: datetime
+    serve_at: When
     ahead_min: Ahead = 0.0
     care: CareBody = CareBody()
     buy: BuyBody = BuyBody()
@@ -361,7 +372,7 @@ class PlanChange(In):
     wanted_c: Annotated[float, Field(ge=30, le=99)] | None = None
     rest_min: Annotated[float, Field(ge=0, le=240)] | None = None
     thermometer: Thermometer | None = None
-    serve_at: datetime | None = None
+    serve_at: When | None = None
     ahead_min: Ahead | None = None
     care: CareBody | None = None
     buy: BuyBody | None = None
@@ -390,7 +401,7 @@ class PutInBody(In):
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"core_c": 6.5}]})
     core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
-    at: AwareDatetime | None = None
+    at: When | None = None
 
 
 class ReadingBody(In):
@@ -445,7 +456,7 @@ class PushedReading(In):
     channel: Channel
     value: Annotated[float, Field(ge=-1e5, le=1e5)]
     unit: Literal["C", "F", "g", "kg", "oz", "lb"] = "C"
-    at: AwareDatetime | None = None
+    at: When | None = None
     age_s: Annotated[float, Field(ge=0, le=172800)] | None = None
 
 
@@ -721,7 +732,7 @@ class CorrectBody(In):
     seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
     text: Annotated[str, Field(max_length=400)] | None = None
     core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
-    at: datetime | None = None
+    at: When | None = None
     sure: bool | None = None
 
 
@@ -1583,7 +1594,7 @@ class DayChange(In):
             "examples": [{"people": 17, "sides": [{"id": "roast-celeriac"}, {"id": "barley"}]}]
         }
     )
-    serve_at: datetime | None = None
+    serve_at: When | None = None
     people: Annotated[int | None, Field(ge=1, le=200)] = None
     sides: Annotated[list[SideEntry] | None, Field(max_length=24)] = None
     joints: dict[Id, JointOfDay] | None = None
@@ -1621,7 +1632,7 @@ class DidBody(In):
     model_config = ConfigDict(json_schema_extra={"examples": [{"step": "table/plates"}]})
     step: Annotated[str, Field(min_length=1, max_length=160)]
     skipped: bool = False
-    at: datetime | None = None
+    at: When | None = None
 
 
 class UndoBody(In):

@@ -47,6 +47,7 @@ from trencher.core.session import Session, counted
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
 from trencher.service.alarms import dial_now
 from trencher.service.devices import Instrument
+from trencher.service.hours import hour
 from trencher.service.live import live, trace
 from trencher.service.ovens import Tonight
 from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
@@ -348,14 +349,14 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         wanted_c=plan["wanted_c"],
         rest_min=plan["rest_min"],
         thermometer=plan.get("thermometer", "leave-in"),
-        serve_at=datetime.fromisoformat(plan["serve_at"]),
+        serve_at=hour(plan["serve_at"]),
         ahead_min=float(plan.get("ahead_min") or 0.0),
         care=s.CareBody(**plan.get("care") or {}),
         buy=s.BuyBody(**plan.get("buy") or {}),
         school=session.school,
         method=session.method,
         pull_stage=session.pull_stage,
-        put_in_at=None if session.put_in_at is None else datetime.fromisoformat(session.put_in_at),
+        put_in_at=None if session.put_in_at is None else hour(session.put_in_at),
         start_c=session.start_c,
         ends=dict(session.ends),
         readings=_readings(session),
@@ -372,7 +373,7 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         last_seq=session.last_seq,
         log=[
             s.EventOut(
-                seq=e.seq, kind=e.kind, at=datetime.fromisoformat(times[e.seq]),
+                seq=e.seq, kind=e.kind, at=hour(times[e.seq]),
                 data={k: v for k, v in now.get(e.seq, e.data).items() if k != "planned"},
                 withdrawn=e.seq in session.withdrawn, corrected=e.seq in session.corrected,
             )
@@ -528,7 +529,7 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
         name=session.plan["name"],
         cut=joint_of(joint).facts.name,
         weight_kg=joint["weight_kg"],
-        served_at=datetime.fromisoformat(heading_serve),
+        served_at=hour(heading_serve),
         school=session.school,
         method=session.method,
         wanted_c=session.plan["wanted_c"],

@@ -8,6 +8,7 @@ TrencherError
 │   └── GoalUnreachable   a goal this oven and joint never meet
 ├── NotFound              a roast or oven that is not there
 └── Conflict              a step that does not fit the state of the roast
+    └── Damaged           a record that cannot be read; others go on without it
 """
 
 from __future__ import annotations
@@ -99,3 +100,9 @@ class Conflict(TrencherError):
     """A step that does not fit the state of the roast."""
 
     code = "conflict"
+
+
+class Damaged(Conflict):
+    """A record that cannot be read any more. It must take no other down."""
+
+    code = "damaged"

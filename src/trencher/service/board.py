@@ -15,6 +15,7 @@ from trencher.core.day.plates import Carving, plates
 from trencher.core.errors import InputError, OutOfRange
 from trencher.core.outcome.outcomes import slices_of
 from trencher.core.session import USES, Batch, Session
+from trencher.service.hours import hour
 from trencher.service.people import bands_of, guests_of
 from trencher.service.planning import joint_of
 from trencher.service.roasts import READING_HIGH_C, READING_LOW_C, Following, RoastService
@@ -93,7 +94,7 @@ class BoardService:
 
     def _people(self, session: Session) -> int:
         """How many sit down: as its day says, else those who are named."""
-        serve = datetime.fromisoformat(str(session.plan["serve_at"]))
+        serve = hour(str(session.plan["serve_at"]))
         day = self.repository.day(serve.date().isoformat())
         return int(day.facts["people"]) if day.log else len(guests_of(self.repository))
 
@@ -186,7 +187,7 @@ class BoardService:
         found = [
             stored
             for heading in self.repository.headings()
-            if heading.status == "done" and datetime.fromisoformat(heading.serve_at) > oldest
+            if heading.status == "done" and hour(heading.serve_at) > oldest
             for stored in self.stored(heading.id)
             if not stored.batch.over
         ]
@@ -194,7 +195,7 @@ class BoardService:
 
     def _stored(self, roast_id: str, session: Session, batch: Batch) -> Stored:
         assert session.put_in_at is not None
-        at = datetime.fromisoformat(session.put_in_at) + timedelta(minutes=batch.minute)
+        at = hour(session.put_in_at) + timedelta(minutes=batch.minute)
         out = batch.minute - (session.carved_min or 0.0)
         clock = kept(out, self.roasts.profile())
         use_by = at.date() + timedelta(days=clock.keep_days) if clock.standing == "keep" else None

@@ -30,6 +30,7 @@ from trencher.core.outcome.outcomes import servings
 from trencher.core.planner.forecast import Forecast
 from trencher.core.session import Session
 from trencher.service.clock import Clock
+from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
 from trencher.service.people import guests_of
 from trencher.service.planning import Wish, cavity_of, cooker_of, oven_sd_c
@@ -105,7 +106,7 @@ class TableMaker:
             due, minutes = carving[roast_id]
             started = None
             if session.put_in_at is not None:
-                put_in = datetime.fromisoformat(session.put_in_at)
+                put_in = hour(session.put_in_at)
                 started = (put_in - serve).total_seconds() / 60.0
             joints.append(
                 JointDish(

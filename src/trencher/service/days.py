@@ -10,6 +10,7 @@ import datetime as dt
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Mapping
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any
@@ -33,13 +34,14 @@ from trencher.core.day.people import table_cautions
 from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
-from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
+from trencher.core.errors import Conflict, Damaged, InputError, NotFound, OutOfRange, TrencherError
 from trencher.core.planner.cautions import Caution
 from trencher.core.session import Session
 from trencher.service.buying import AtTable
 from trencher.service.clock import Clock
 from trencher.service.day_table import Asked, TableMaker, side_dish
 from trencher.service.feed import Feed
+from trencher.service.hours import checked_hour, hour
 from trencher.service.joint_changes import asked_of, before_it, on_top, settled, stands
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import first_way
@@ -126,18 +128,21 @@ class DayService:
             if h.status != "done" and _date_of(h.serve_at) == date
         ]  # fmt: skip
         if serve is None and here:
-            serve = max(datetime.fromisoformat(h.serve_at) for h in here)
-        return {
-            h.id: self.repository.session(h.id)
-            for h in sorted(here, key=lambda h: h.id)
-            if serve is not None and abs(datetime.fromisoformat(h.serve_at) - serve) <= ONE_TABLE
-        }
+            serve = max(hour(h.serve_at) for h in here)
+        found: dict[str, Session] = {}
+        for h in sorted(here, key=lambda h: h.id):
+            if serve is None or abs(hour(h.serve_at) - serve) > ONE_TABLE:
+                continue
+            # A damaged record is missing from the table; its own place says why.
+            with suppress(Damaged):
+                found[h.id] = self.repository.session(h.id)
+        return found
 
     def planned(self, date: str, part: Mapping[str, Any] | None = None) -> Planned:
         """The day worked out as it is kept, or with a change that is only tried."""
         day = self.day(date)
         facts = {**day.facts, **(part or {})}
-        serve = datetime.fromisoformat(facts["serve_at"])
+        serve = hour(facts["serve_at"])
         sessions = self._sessions(date, serve)
         tried = None if part is None else part.get("joints")
         facts["joints"], sessions = settled(day.facts["joints"], tried, sessions)
@@ -152,7 +157,7 @@ class DayService:
 
     def _asked(self, day: Day, facts: Mapping[str, Any], serve: datetime) -> Asked:
         def minute(at: str) -> float:
-            return (datetime.fromisoformat(at) - serve).total_seconds() / 60.0
+            return (hour(at) - serve).total_seconds() / 60.0
 
         again = day.again
         return Asked(
@@ -235,7 +240,7 @@ class DayService:
         found = []
         for slip in day.slips:
             if slip.mend:
-                minute = (datetime.fromisoformat(slip.at) - serve).total_seconds() / 60.0
+                minute = (hour(slip.at) - serve).total_seconds() / 60.0
                 row = slip_named(slip.code)
                 found.append(
                     mend_step(row, slip.dish, names.get(slip.dish, ""), minute + 1.0, slip.seq)
@@ -292,7 +297,7 @@ class DayService:
     def beside(self, roast_id: str) -> list[AtTable]:
         """The other joints that come to a roast's table, each with what it gives to plates."""
         plan = self.repository.session(roast_id).plan
-        serve = datetime.fromisoformat(plan["serve_at"])
+        serve = hour(plan["serve_at"])
         found = []
         for other, session in self._sessions(_date_of(plan["serve_at"]), serve).items():
             if other == roast_id:
@@ -331,7 +336,7 @@ class DayService:
         """Change the day: checked, kept, and the hour handed on to its joints."""
         self._checked(date, part)
         before = self.day(date)
-        joints = self._sessions(date, datetime.fromisoformat(before.facts["serve_at"]))
+        joints = self._sessions(date, hour(before.facts["serve_at"]))
         if "joints" in part:
             part = {**part, "joints": self._written(part["joints"], before.facts["joints"], joints)}
         day = self._add(date, "changed", {**part, **self._under_way(date)})
@@ -392,10 +397,10 @@ class DayService:
         date = _date_of(before.plan["serve_at"])
         day = self.repository.day(date)
         serve = self.repository.session(roast_id).plan["serve_at"]
-        old = datetime.fromisoformat(before.plan["serve_at"])
+        old = hour(before.plan["serve_at"])
         if day.log and _date_of(serve) == date:
-            table = datetime.fromisoformat(day.facts["serve_at"])
-            if abs(old - table) <= ONE_TABLE and table != datetime.fromisoformat(serve):
+            table = hour(day.facts["serve_at"])
+            if abs(old - table) <= ONE_TABLE and table != hour(serve):
                 joints = self._sessions(date, table)
                 joints[roast_id] = self.repository.session(roast_id)
                 change = {"serve_at": serve, **self._under_way(date)}
@@ -416,7 +421,7 @@ class DayService:
         for change in (*facts["joints"].values(), *facts["sides"]):
             if change.get("oven"):
                 self.repository.oven(change["oven"])
-        serve = datetime.fromisoformat(facts["serve_at"])
+        serve = checked_hour(facts["serve_at"], "serve_at")
         if _date_of(facts["serve_at"]) != date:
             raise InputError(
                 f"{serve:%d %B} is another day", where="serve_at", allowed="an hour of this day"
@@ -425,7 +430,7 @@ class DayService:
 
     def _hand_on(self, day: Day, sessions: Mapping[str, Session]) -> None:
         """The joints learn the hour of serving and how long before it they are carved."""
-        serve = datetime.fromisoformat(day.facts["serve_at"])
+        serve = hour(day.facts["serve_at"])
         table = self.tables.table(Asked(facts=day.facts, serve=serve), sessions)
         for joint in table.joints:
             session = sessions[joint.id]
@@ -440,7 +445,7 @@ class DayService:
     def settle(self, date: str) -> None:
         """Hand the day's hour and the minutes of carving on to its joints, as it is kept."""
         day = self.day(date)
-        self._hand_on(day, self._sessions(date, datetime.fromisoformat(day.facts["serve_at"])))
+        self._hand_on(day, self._sessions(date, hour(day.facts["serve_at"])))
 
     def did(self, date: str, step: str, at: datetime | None, *, skipped: bool = False) -> Day:
         """A step is done (or will not be). ``at``: when it was, now if None."""
@@ -465,7 +470,7 @@ class DayService:
 
         def minutes(ticks: Mapping[str, str]) -> dict[str, float]:
             return {
-                step: (datetime.fromisoformat(at) - planned.serve_at).total_seconds() / 60.0
+                step: (hour(at) - planned.serve_at).total_seconds() / 60.0
                 for step, at in ticks.items()
             }
 
@@ -487,7 +492,7 @@ class DayService:
         if seq is None and latest is None:
             raise Conflict("nothing to take back")
         chosen = latest.seq if seq is None and latest is not None else seq
-        joints = self._sessions(date, datetime.fromisoformat(day.facts["serve_at"]))
+        joints = self._sessions(date, hour(day.facts["serve_at"]))
         back = self._add(date, "withdrew", {"seq": chosen})
         self._hand_on(back, joints)
         self._rewrite(day, back, joints)
@@ -509,7 +514,7 @@ def _about(row: SlipRow, dish: str, table: Table) -> str:
 
 
 def _date_of(serve_at: str) -> str:
-    return datetime.fromisoformat(serve_at).astimezone().date().isoformat()
+    return hour(serve_at).astimezone().date().isoformat()
 
 
 def _checked_date(date: str) -> None:

@@ -13,7 +13,6 @@ import time
 from collections import deque
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime
 from typing import Any
 
 from trencher.core.belief.reading import Reading
@@ -22,6 +21,7 @@ from trencher.core.session import Attached, Session
 from trencher.core.units import fahrenheit_to_celsius
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
+from trencher.service.hours import hour
 from trencher.store.repository import Repository
 from trencher.store.samples import DeviceState, Sample
 
@@ -184,7 +184,7 @@ class DeviceService:
         if place:
             data["place"] = place
         if session.put_in_at is not None:
-            spent = self.clock.now() - datetime.fromisoformat(session.put_in_at)
+            spent = self.clock.now() - hour(session.put_in_at)
             data["minute"] = round(spent.total_seconds() / 60.0, 3)
         at = self.clock.now().isoformat(timespec="milliseconds")
         found = self.repository.append(roast_id, kind, data, at)
@@ -222,7 +222,7 @@ def readings_of(
     ``spacing_min``: of each stretch the newest."""
     if session.put_in_at is None:
         return []
-    start = datetime.fromisoformat(session.put_in_at).timestamp()
+    start = hour(session.put_in_at).timestamp()
     found: list[Reading] = []
     for a in session.attached:
         end = now_min if a.to_min is None else min(a.to_min, now_min)

@@ -24,7 +24,14 @@ from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
 from trencher.core.catalogue.troubles import Trouble, trouble
 from trencher.core.day.saving import savings
-from trencher.core.errors import Conflict, InputError, OutOfRange, TrencherError, UnknownName
+from trencher.core.errors import (
+    Conflict,
+    Damaged,
+    InputError,
+    OutOfRange,
+    TrencherError,
+    UnknownName,
+)
 from trencher.core.joint import size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
@@ -39,6 +46,7 @@ from trencher.service.clock import Clock
 from trencher.service.devices import readings_of
 from trencher.service.feed import Feed
 from trencher.service.figures import profile_of
+from trencher.service.hours import checked_hour, hour
 from trencher.service.planning import (
     Wish,
     cached_walk,
@@ -278,7 +286,7 @@ class RoastService:
         """Minutes since the joint went in. Conflict before that."""
         if session.put_in_at is None:
             raise Conflict("the joint is not in the oven", allowed="put it in first")
-        spent = self.clock.now() - datetime.fromisoformat(session.put_in_at)
+        spent = self.clock.now() - hour(session.put_in_at)
         return spent.total_seconds() / 60.0
 
     def follow(self, roast_id: str) -> Following:
@@ -330,7 +338,7 @@ class RoastService:
             outlook=seen,
             line=line,
             now=self.clock.now(),
-            put_in=datetime.fromisoformat(session.put_in_at),
+            put_in=hour(session.put_in_at),
             verdict=self.verdict(session, sent, doubted),
             live_flags=_live_flags(session, sent, seen.flags[len(readings) :]),
             done=tuple(_done(session, self.repository)),
@@ -346,16 +354,19 @@ class RoastService:
         """What was done to it; doors opened for its neighbours in the same oven are its doors."""
         found = _done(session, self.repository)
         assert session.put_in_at is not None
-        mine = datetime.fromisoformat(session.put_in_at)
+        mine = hour(session.put_in_at)
         for heading in self.repository.headings():
-            apart = abs(datetime.fromisoformat(heading.serve_at) - mine)
+            apart = abs(hour(heading.serve_at) - mine)
             if heading.id == roast_id or heading.status == "planning" or apart > SAME_DAY:
                 continue
             # One that is carved meanwhile has opened its doors all the same.
-            other = self.session(heading.id)
+            try:
+                other = self.session(heading.id)
+            except Damaged:
+                continue
             if other.oven_id != session.oven_id or other.put_in_at is None:
                 continue
-            later = (datetime.fromisoformat(other.put_in_at) - mine).total_seconds() / 60.0
+            later = (hour(other.put_in_at) - mine).total_seconds() / 60.0
             found += [
                 Happening(m.minute + later, "door", m.seconds)
                 for m in other.marks
@@ -403,6 +414,7 @@ class RoastService:
             wanted_c=plan["wanted_c"],
             rest_min=plan["rest_min"],
         )
+        checked_hour(plan["serve_at"], "serve_at")
         if not plan["name"].strip():
             raise InputError("the roast has no name", where="name", allowed="1 to 80 letters")
 
@@ -437,11 +449,12 @@ class RoastService:
         door; None if nobody measured."""
         now = self.clock.now()
         # In the kitchen's own zone: days are counted from it.
-        hour = (now if at is None else at.astimezone(now.tzinfo)).isoformat(timespec="milliseconds")
-        self._check_put_in({"at": hour, "core_c": core_c})
+        zoned = now if at is None else at.astimezone(now.tzinfo)
+        closed_at = zoned.isoformat(timespec="milliseconds")
+        self._check_put_in({"at": closed_at, "core_c": core_c})
 
         def planned(session: Session) -> Mapping[str, Any]:
-            data: dict[str, Any] = {"at": hour, "core_c": core_c}
+            data: dict[str, Any] = {"at": closed_at, "core_c": core_c}
             if session.method is not None:
                 started = replace(session, start_c=core_c, start_measured=core_c is not None)
                 found, _ = work_out(self.wish(started), session.method)
@@ -702,8 +715,8 @@ class RoastService:
                 _check_reading(data["low_c"], data["high_c"])
             if event.kind == "put_in":
                 self._check_put_in(data)
-                was = datetime.fromisoformat(event.data["at"])
-                by = (was - datetime.fromisoformat(data["at"])).total_seconds() / 60.0
+                was = hour(event.data["at"])
+                by = (was - hour(data["at"])).total_seconds() / 60.0
                 if by:
                     found["shift_min"] = by
             return found
@@ -714,7 +727,7 @@ class RoastService:
         core = data.get("core_c")
         if core is not None and not -25.0 <= core <= 45.0:
             raise OutOfRange("core_c", core, -25, 45, "°C")
-        at, now = datetime.fromisoformat(data["at"]), self.clock.now()
+        at, now = hour(data["at"]), self.clock.now()
         if at.tzinfo is None or not now - timedelta(hours=48) <= at <= now + timedelta(minutes=1):
             raise InputError(
                 f"{data['at']} cannot be when it went in", where="at",

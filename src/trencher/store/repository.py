@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -10,7 +10,7 @@ from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session as SqlSession
 
 from trencher.core.day.log import Day, apply_to_day, check_day_step, replay_day
-from trencher.core.errors import NotFound
+from trencher.core.errors import Damaged, NotFound
 from trencher.core.events import Event, Payload
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
@@ -61,6 +61,17 @@ def _day_events(sql: SqlSession, date: str) -> list[Event]:
     return [Event(r.seq, r.kind, r.data) for r in rows]
 
 
+def _folded(roast_id: str, events: Sequence[Event]) -> Session:
+    """A roast from its log. Damaged for one that is not what this program writes."""
+    try:
+        return replay(events)
+    except (LookupError, TypeError, ValueError, AttributeError) as error:
+        raise Damaged(
+            f"the record of {roast_id!r} cannot be read ({type(error).__name__}: {error})",
+            where="roast", allowed="every other roast is untouched",
+        ) from error  # fmt: skip
+
+
 def _rewrite_readings(sql: SqlSession, roast_id: str, session: Session) -> None:
     """The readings' own table as the log now counts them."""
     counts = {r.seq: r for r in session.readings}
@@ -92,7 +103,7 @@ class Repository:
             events = _events(sql, roast_id)
         if not events:
             raise NotFound(f"there is no roast {roast_id!r}", where="roast")
-        return replay(events)
+        return _folded(roast_id, events)
 
     def times(self, roast_id: str) -> dict[int, str]:
         """When each event of a roast was written: seq → ISO time."""
@@ -137,7 +148,7 @@ class Repository:
         row = sql.get(RoastRow, roast_id)
         if row is None:
             raise NotFound(f"there is no roast {roast_id!r}", where="roast")
-        before = replay(_events(sql, roast_id))
+        before = _folded(roast_id, _events(sql, roast_id))
         if kept_already(sql, at):
             return before
         payload = dict(data(before) if callable(data) else data)

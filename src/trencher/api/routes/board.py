@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
+from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter, Query
@@ -12,6 +12,7 @@ from trencher.api.context import HouseDep, Once
 from trencher.api.routes.roasts import RoastId, view_of
 from trencher.core.day.leftovers import KINDS, left_min
 from trencher.service.board import Stored
+from trencher.service.hours import hour
 
 router = APIRouter(prefix="/roasts", tags=["board"])
 larder = APIRouter(prefix="/larder", tags=["board"])
@@ -91,5 +92,5 @@ def _batch(stored: Stored) -> s.BatchOut:
         on=None if b.on is None else date.fromisoformat(b.on),
         use_by=stored.use_by, standing=stored.clock.standing, words=stored.clock.words,
         over=b.over, reheated=b.reheated,
-        uses=[s.UseOut(what=u.what, at=datetime.fromisoformat(u.at), kg=u.kg) for u in b.uses],
+        uses=[s.UseOut(what=u.what, at=hour(u.at), kg=u.kg) for u in b.uses],
     )  # fmt: skip

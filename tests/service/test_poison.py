@@ -1,0 +1,77 @@
+"""A record that is not what this program writes: it takes no other down."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import text
+
+from tests.service.conftest import METHOD, PLAN
+from trencher.api.app import create_app
+from trencher.api.context import House
+from trencher.core.errors import Damaged, InputError
+from trencher.service.alarms import due
+
+ODD_HOURS = ("2026-10-03T19:00:00", "0001-01-01T19:00:00+00:00", "9999-12-31T23:59:59-12:00")
+
+
+@pytest.mark.parametrize("serve_at", ODD_HOURS)
+def test_an_hour_without_zone_or_of_no_kitchens_year_is_refused(
+    house: House, serve_at: str
+) -> None:
+    with pytest.raises(InputError, match="serve_at"):
+        house.roasts.lay({**PLAN, "serve_at": serve_at})
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        assert client.post("/api/roasts", json={**PLAN, "serve_at": serve_at}).status_code == 422
+        roast_id, _ = house.roasts.lay(PLAN)
+        changed = client.patch(f"/api/roasts/{roast_id}", json={"serve_at": serve_at})
+        assert changed.status_code == 422
+        day = client.patch("/api/days/2026-10-03", json={"serve_at": serve_at})
+        assert day.status_code == 422
+        assert client.get("/api/days/2026-10-03").json()["serve_at"].startswith("2026-10-03T19")
+    assert house.repository.day("2026-10-03").log == ()
+
+
+@pytest.mark.parametrize("serve_at", ODD_HOURS)
+def test_one_kept_so_before_leaves_the_others_in_peace(
+    house: House, roasting: str, serve_at: str
+) -> None:
+    house.repository.create("odd", {**PLAN, "serve_at": serve_at}, "2026-10-03T15:00:00+00:00")
+    house.roasts.choose("odd", METHOD, None)
+    house.roasts.put_in("odd", None)
+    assert {d.roast_id for d in due(house.roasts, house.devices)} >= {roasting}
+    assert house.days.planned("2026-10-03").order.table.joints
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        for path in ("roasts", "roasts/odd", "roasts/odd/outlook", "alarms", "days", "book"):
+            assert client.get(f"/api/{path}").status_code == 200, path
+
+
+def _damage(house: House, roast_id: str, kind: str, data: str) -> None:
+    with house.repository._db.write() as sql:
+        sql.execute(
+            text("INSERT INTO events (roast_id, seq, at, kind, data) VALUES (:r, 99, 'x', :k, :d)"),
+            {"r": roast_id, "k": kind, "d": data},
+        )
+
+
+@pytest.mark.parametrize(
+    ("kind", "data"), [("read", '{"minute": null}'), ("flew", "{}"), ("corrected", '{"seq": "x"}')]
+)
+def test_a_damaged_record_is_said_and_stands_alone(
+    house: House, roasting: str, kind: str, data: Any
+) -> None:
+    roast_id, _ = house.roasts.lay({**PLAN, "name": "Broken"})
+    house.roasts.choose(roast_id, METHOD, None)
+    house.roasts.put_in(roast_id, None)
+    _damage(house, roast_id, kind, data)
+    with pytest.raises(Damaged, match="cannot be read"):
+        house.roasts.session(roast_id)
+    assert {d.roast_id for d in due(house.roasts, house.devices)} == {roasting}
+    assert list(house.days.planned("2026-10-03").order.table.joints)
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        broken = client.get(f"/api/roasts/{roast_id}")
+        assert (broken.status_code, broken.json()["code"]) == (409, "damaged")
+        assert client.get(f"/api/roasts/{roasting}/outlook").status_code == 200
+        assert client.get("/api/days/2026-10-03").status_code == 200
