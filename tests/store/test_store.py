@@ -10,16 +10,18 @@ import sys
 import threading
 import time
 from collections.abc import Iterator
+from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Any
 
 import pytest
-from sqlalchemy import text
+from alembic import command
+from sqlalchemy import Engine, event, text
 from sqlalchemy.exc import IntegrityError, OperationalError
 
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.session import replay
-from trencher.store.database import Database, DatabaseError, migrate
+from trencher.store.database import Database, DatabaseError, _alembic, migrate
 from trencher.store.repository import OvenRecord, Repository
 
 AT = "2026-10-03T17:00:00+00:00"
@@ -149,18 +151,145 @@ def test_a_new_file_needs_no_copy_and_a_current_one_no_migration(tmp_path: Path)
     assert list(tmp_path.glob("*before*")) == []
 
 
+def _older(path: Path, revision: str = "0002") -> None:
+    """A file as an older program left it, with something in it."""
+    command.upgrade(_alembic(path), revision)
+    with closing(sqlite3.connect(path)) as old, old:
+        old.execute("INSERT INTO settings VALUES ('keepsake', '42')")
+
+
+def _tables(path: Path) -> set[str]:
+    with closing(sqlite3.connect(path)) as found:
+        return {name for (name,) in found.execute("SELECT name FROM sqlite_master")}
+
+
 def test_an_older_file_is_copied_before_it_is_changed(tmp_path: Path) -> None:
     path = tmp_path / "old.sqlite"
-    with sqlite3.connect(path) as old:
-        old.execute("CREATE TABLE keepsake (x)")
-        old.execute("INSERT INTO keepsake VALUES (42)")
+    _older(path)
     copy = migrate(path)
     assert copy is not None
-    with sqlite3.connect(copy) as before:
-        assert before.execute("SELECT x FROM keepsake").fetchone() == (42,)
-        assert before.execute("SELECT 1 FROM sqlite_master WHERE name='events'").fetchone() is None
-    with sqlite3.connect(path) as after:
-        assert after.execute("SELECT 1 FROM sqlite_master WHERE name='events'").fetchone()
+    assert "deliveries" in _tables(path)
+    assert "deliveries" not in _tables(copy)
+    with closing(sqlite3.connect(copy)) as before:
+        assert before.execute("SELECT value FROM settings").fetchone() == (42,)
+
+
+def test_a_copy_is_never_written_over(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite"
+    _older(path)
+    first = migrate(path)
+    assert first is not None
+    kept = first.read_bytes()
+    path.unlink()
+    _older(path, "0003")
+    second = migrate(path)
+    assert second not in (None, first)
+    assert first.read_bytes() == kept
+    assert not list(tmp_path.glob("*.part"))
+
+
+def _steps(path: Path) -> int:
+    """How many statements bring a new file to the newest schema."""
+    with _cut_after(10_000) as counted:
+        migrate(path)
+    return counted[0]
+
+
+@contextmanager
+def _cut_after(most: int) -> Iterator[list[int]]:
+    """The migration is cut short after so many statements, as a kill would do."""
+    done = [0]
+
+    def count(*_args: object) -> None:
+        done[0] += 1
+        if done[0] > most:
+            raise KeyboardInterrupt
+
+    event.listen(Engine, "before_cursor_execute", count)
+    try:
+        yield done
+    finally:
+        event.remove(Engine, "before_cursor_execute", count)
+
+
+def test_a_first_start_cut_short_anywhere_starts_again(tmp_path: Path) -> None:
+    steps = _steps(tmp_path / "whole.sqlite")
+    whole = _tables(tmp_path / "whole.sqlite")
+    assert steps > 20
+    for most in range(steps):
+        path = tmp_path / f"cut-{most}.sqlite"
+        with _cut_after(most), suppress(KeyboardInterrupt):
+            migrate(path)
+        assert _tables(path) in (set(), whole), most
+        migrate(path)
+        assert _tables(path) == whole
+
+
+def test_an_upgrade_cut_short_anywhere_goes_on_and_keeps_what_there_was(tmp_path: Path) -> None:
+    for most in range(0, 60, 3):
+        path = tmp_path / f"cut-{most}.sqlite"
+        _older(path)
+        with _cut_after(most), suppress(KeyboardInterrupt):
+            migrate(path)
+        migrate(path)
+        assert "deliveries" in _tables(path)
+        with closing(sqlite3.connect(path)) as after:
+            assert after.execute("SELECT value FROM settings").fetchone() == (42,)
+
+
+def test_what_an_older_program_left_half_done_is_finished(tmp_path: Path) -> None:
+    # It committed each table by itself, and wrote the revision last.
+    path = tmp_path / "half.sqlite"
+    _older(path, "0001")
+    with closing(sqlite3.connect(path)) as half, half:
+        half.execute("DELETE FROM alembic_version")
+        half.execute("CREATE TABLE day_events (id INTEGER PRIMARY KEY, day, seq, at, kind, data)")
+    migrate(path)
+    with closing(sqlite3.connect(path)) as after:
+        assert after.execute("SELECT value FROM settings").fetchone() == (42,)
+
+
+def test_a_start_killed_outright_starts_again(tmp_path: Path) -> None:
+    path = tmp_path / "t.sqlite"
+    start = (
+        "import sys; from pathlib import Path; from trencher.store.database import migrate;"
+        "sys.stdout.write('on '); sys.stdout.flush(); migrate(Path(sys.argv[1]))"
+    )
+    for after_s in (0.01, 0.04, 0.09):
+        with subprocess.Popen(
+            [sys.executable, "-c", start, str(path)], stdout=subprocess.PIPE
+        ) as child:
+            assert child.stdout is not None
+            child.stdout.read(3)
+            time.sleep(after_s)
+            os.kill(child.pid, signal.SIGKILL)
+    Database(path).close()
+    assert not list(tmp_path.glob("*before*"))
+
+
+def test_another_programs_file_is_left_alone(tmp_path: Path) -> None:
+    path = tmp_path / "photos.sqlite"
+    with closing(sqlite3.connect(path)) as photos, photos:
+        photos.execute("CREATE TABLE albums (x)")
+    before = path.read_bytes()
+    with pytest.raises(DatabaseError, match="another program's database"):
+        migrate(path)
+    assert path.read_bytes() == before
+
+
+def test_a_file_is_its_owners_alone(tmp_path: Path) -> None:
+    path = tmp_path / "own.sqlite"
+    migrate(path)
+    assert path.stat().st_mode & 0o077 == 0
+
+
+def test_what_cannot_be_written_says_so(tmp_path: Path) -> None:
+    # A directory in the file's place: also the machine's master cannot write it.
+    path = tmp_path / "taken.sqlite"
+    path.mkdir()
+    (path / "x").touch()
+    with pytest.raises(DatabaseError, match="cannot be written"):
+        migrate(path)
 
 
 def test_a_file_of_a_newer_trencher_is_left_alone(tmp_path: Path) -> None:

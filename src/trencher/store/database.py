@@ -5,7 +5,7 @@ from __future__ import annotations
 import shutil
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -13,13 +13,16 @@ from alembic import command
 from alembic.config import Config
 from alembic.runtime.migration import MigrationContext
 from alembic.script import ScriptDirectory
-from sqlalchemy import Engine, create_engine, event
+from sqlalchemy import Engine, create_engine, event, inspect
+from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session
 from sqlalchemy.pool import QueuePool
 
 from trencher.core.errors import TrencherError
+from trencher.store.tables import Base
 
 BUSY_MS = 5000
+OURS = {*Base.metadata.tables, "alembic_version", "sqlite_sequence"}
 
 
 class DatabaseError(TrencherError):
@@ -65,39 +68,78 @@ def _alembic(path: Path) -> Config:
 
 
 def migrate(path: Path) -> Path | None:
-    """Bring the file to the newest schema; returns the copy made before, if there was need of one.
+    """Bring the file to the newest schema, wholly or not at all; returns the copy made before, if
+    there was need of one.
 
-    DatabaseError if the file is newer than this program or is no database.
+    DatabaseError if the file is newer than this program, another program's, or not to be written.
     """
     path.parent.mkdir(parents=True, exist_ok=True)
     config = _alembic(path)
     script = ScriptDirectory.from_config(config)
     known = {revision.revision for revision in script.walk_revisions()}
     existed = path.exists() and path.stat().st_size > 0
-    engine = create_engine(f"sqlite:///{path}")
-    try:
-        with engine.connect() as connection:
-            now = MigrationContext.configure(connection).get_current_revision()
-    except Exception as error:
-        raise DatabaseError(
-            "is not a Trencher database", where=str(path), allowed="move it away and start again"
-        ) from error
-    finally:
-        engine.dispose()
+    if not existed:
+        # What is roasted here is nobody else's business on this machine.
+        path.touch(mode=0o600)
+    _writable(path)
+    now = _revision(path)
     if now is not None and now not in known:
         raise DatabaseError(
             f"was written by a newer Trencher (schema {now})", where=str(path),
             allowed="upgrade Trencher",
         )  # fmt: skip
-    if now == script.get_current_head():
+    head = script.get_current_head()
+    if now == head:
         return None
-    copy: Path | None = None
-    if existed:
-        copy = path.with_name(f"{path.stem}.before-{script.get_current_head()}{path.suffix}")
-        with sqlite3.connect(path) as source, sqlite3.connect(copy) as target:
-            source.backup(target)
-        shutil.copystat(path, copy)
+    copy = _copied(path, f"before-{head}") if existed else None
     command.upgrade(config, "head")
+    return copy
+
+
+def _writable(path: Path) -> None:
+    try:
+        with path.open("r+b"):
+            pass
+    except OSError as error:
+        raise DatabaseError(
+            f"cannot be written ({error.strerror})", where=str(path),
+            allowed="give this user the right to write it",
+        ) from error  # fmt: skip
+
+
+def _revision(path: Path) -> str | None:
+    """The schema of a file; None for an empty one, or one whose first start was cut short."""
+    engine = create_engine(f"sqlite:///{path}")
+    try:
+        with engine.connect() as connection:
+            tables = set(inspect(connection).get_table_names())
+            if tables - OURS:
+                raise DatabaseError(
+                    f"is another program's database (it has {sorted(tables - OURS)[0]!r})",
+                    where=str(path), allowed="name another file",
+                )  # fmt: skip
+            return MigrationContext.configure(connection).get_current_revision()
+    except SQLAlchemyError as error:
+        raise DatabaseError(
+            "is not a Trencher database", where=str(path), allowed="move it away and start again"
+        ) from error
+    finally:
+        engine.dispose()
+
+
+def _copied(path: Path, name: str) -> Path:
+    """A copy beside the file, whole or not there, and never over an older one."""
+    copy = path.with_name(f"{path.stem}.{name}{path.suffix}")
+    n = 1
+    while copy.exists():
+        n += 1
+        copy = path.with_name(f"{path.stem}.{name}-{n}{path.suffix}")
+    torn = copy.with_name(copy.name + ".part")
+    torn.unlink(missing_ok=True)
+    with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(torn)) as target:
+        source.backup(target)
+    shutil.copystat(path, torn)
+    torn.replace(copy)
     return copy
 
 

@@ -13,6 +13,7 @@ def upgrade() -> None:
         sa.Column("id", sa.String, primary_key=True),
         sa.Column("name", sa.String, nullable=False),
         sa.Column("facts", sa.JSON, nullable=False),
+        if_not_exists=True,
     )
     op.create_table(
         "roasts",
@@ -22,6 +23,7 @@ def upgrade() -> None:
         sa.Column("created_at", sa.String, nullable=False),
         sa.Column("serve_at", sa.String, nullable=False),
         sa.Column("last_seq", sa.Integer, nullable=False),
+        if_not_exists=True,
     )
     op.create_table(
         "events",
@@ -33,6 +35,7 @@ def upgrade() -> None:
         sa.Column("data", sa.JSON, nullable=False),
         sa.UniqueConstraint("roast_id", "seq", name="events_once"),
         sqlite_autoincrement=True,
+        if_not_exists=True,
     )
     op.create_table(
         "readings",
@@ -43,14 +46,16 @@ def upgrade() -> None:
         sa.Column("high_c", sa.Float, nullable=False),
         sa.Column("place", sa.String, nullable=False),
         sa.Column("withdrawn", sa.Boolean, nullable=False),
+        if_not_exists=True,
     )
     op.create_table(
         "settings",
         sa.Column("key", sa.String, primary_key=True),
         sa.Column("value", sa.JSON, nullable=False),
+        if_not_exists=True,
     )
     for verb in ("UPDATE", "DELETE"):
         op.execute(
-            f"CREATE TRIGGER events_no_{verb.lower()} BEFORE {verb} ON events "
+            f"CREATE TRIGGER IF NOT EXISTS events_no_{verb.lower()} BEFORE {verb} ON events "
             "BEGIN SELECT RAISE(ABORT, 'events are only ever added'); END"
         )

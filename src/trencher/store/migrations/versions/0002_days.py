@@ -18,9 +18,11 @@ def upgrade() -> None:
         sa.Column("data", sa.JSON, nullable=False),
         sa.UniqueConstraint("day", "seq", name="day_events_once"),
         sqlite_autoincrement=True,
+        if_not_exists=True,
     )
     for verb in ("UPDATE", "DELETE"):
         op.execute(
-            f"CREATE TRIGGER day_events_no_{verb.lower()} BEFORE {verb} ON day_events "
+            f"CREATE TRIGGER IF NOT EXISTS day_events_no_{verb.lower()} "
+            f"BEFORE {verb} ON day_events "
             "BEGIN SELECT RAISE(ABORT, 'events are only ever added'); END"
         )

@@ -15,6 +15,7 @@ def upgrade() -> None:
         sa.Column("last_at", sa.Float, nullable=False),
         sa.Column("every_s", sa.Float, nullable=False),
         sa.Column("battery", sa.Float, nullable=True),
+        if_not_exists=True,
     )
     op.create_table(
         "samples",
@@ -25,4 +26,5 @@ def upgrade() -> None:
         sa.Column("unit", sa.String, nullable=False),
         sa.Column("value", sa.Float, nullable=False),
         sa.UniqueConstraint("device", "channel", "at", name="samples_once"),
+        if_not_exists=True,
     )

@@ -12,4 +12,5 @@ def upgrade() -> None:
         "deliveries",
         sa.Column("key", sa.String, primary_key=True),
         sa.Column("at", sa.String, nullable=False),
+        if_not_exists=True,
     )
