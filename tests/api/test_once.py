@@ -7,6 +7,8 @@ from datetime import datetime, timedelta, timezone
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.service.conftest import METHOD, PLAN
+from trencher.api.context import House
 from trencher.service.clock import FastClock
 
 KEY = {"Idempotency-Key": "3f0c-a-screen-made-this"}
@@ -97,3 +99,32 @@ def test_seeing_what_the_way_waits_for_is_one_entry_and_ends_its_stage(
     assert first["ends"] == {"0": 30.0}
     assert again["last_seq"] == first["last_seq"]
     assert first["log"][-1]["data"]["seen"] == "browned"
+
+
+def test_a_key_is_of_one_entry_and_one_roast(
+    client: TestClient, clock: FastClock, roasting: str, house: House
+) -> None:
+    clock.jump(20)
+    other, _ = house.roasts.lay(PLAN)
+    house.roasts.choose(other, METHOD, None)
+    house.roasts.put_in(other, None)
+    first = {"low_c": 22.5, "minute": 12.0}
+    assert client.post(f"/api/roasts/{roasting}/readings", json=first, headers=KEY).is_success
+    for where, body in ((roasting, {"low_c": 23.5, "minute": 12.0}), (other, first)):
+        refused = client.post(f"/api/roasts/{where}/readings", json=body, headers=KEY)
+        assert refused.status_code == 409
+        assert "another entry" in refused.json()["detail"]
+    assert len(house.roasts.session(roasting).readings) == 1
+    assert house.roasts.session(other).readings == ()
+
+
+def test_the_first_tick_of_a_day_is_kept_and_kept_once(
+    client: TestClient, roasting: str, house: House
+) -> None:
+    assert roasting
+    step = client.get("/api/days/2026-10-03").json()["steps"][0]["id"]
+    for _ in range(2):
+        told = client.post("/api/days/2026-10-03/steps", json={"step": step}, headers=KEY)
+        assert told.status_code == 200
+        assert list(house.repository.day("2026-10-03").done) == [step]
+    assert [e.kind for e in house.repository.day("2026-10-03").log] == ["opened", "did"]

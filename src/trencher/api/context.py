@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Annotated, cast
@@ -16,7 +17,7 @@ from trencher.service.demo import LiveDemo
 from trencher.service.devices import DeviceService
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
-from trencher.store.once import delivery
+from trencher.store.once import Delivery, delivery
 from trencher.store.repository import Repository
 
 
@@ -63,9 +64,14 @@ Key = Annotated[
 ]  # fmt: skip
 
 
-async def _once(key: Key = None) -> None:
+async def _once(request: Request, key: Key = None) -> None:
     # async: what it sets is then seen by the route, which runs in a thread with this context.
-    delivery.set(key)
+    if key is None:
+        delivery.set(None)
+        return
+    told = hashlib.sha256(f"{request.method} {request.url.path}\n".encode())
+    told.update(await request.body())
+    delivery.set(Delivery(key, told.hexdigest()))
 
 
 Once = Depends(_once)

@@ -326,9 +326,8 @@ class DayService:
     # --- commands ------------------------------------------------------------------------------
     def _add(self, date: str, kind: str, data: Any) -> Day:
         at = self.clock.now().isoformat(timespec="milliseconds")
-        if not self.repository.day(date).log:
-            self.repository.append_to_day(date, "opened", self.day(date).facts, at)
-        day = self.repository.append_to_day(date, kind, data, at)
+        opening = None if self.repository.day(date).log else self.day(date).facts
+        day = self.repository.append_to_day(date, kind, data, at, opening)
         self.feed.ring(day=date)
         return day
 

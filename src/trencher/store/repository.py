@@ -185,19 +185,28 @@ class Repository:
             return replay_day(_day_events(sql, date))
 
     def append_to_day(
-        self, date: str, kind: str, data: Payload | Callable[[Day], Payload], at: str
-    ) -> Day:
-        """Add one event if it fits; on disk when this returns. Conflict, InputError."""
+        self, date: str, kind: str, data: Payload | Callable[[Day], Payload], at: str,
+        opening: Payload | None = None,
+    ) -> Day:  # fmt: skip
+        """Add one event if it fits; on disk when this returns. Conflict, InputError. A day that was
+        never opened is opened with ``opening`` in the same transaction."""
         with self._db.write() as sql:
             before = replay_day(_day_events(sql, date))
             if kept_already(sql, at):
                 return before
+            if opening is not None and not before.log:
+                before = self._append_to_day(sql, date, before, "opened", opening, at)
             payload = dict(data(before) if callable(data) else data)
-            check_day_step(before, kind, payload)
-            event = Event(before.last_seq + 1, kind, payload)
-            after = apply_to_day(before, event)
-            sql.add(DayEventRow(day=date, seq=event.seq, at=at, kind=kind, data=payload))
-            return after
+            return self._append_to_day(sql, date, before, kind, payload, at)
+
+    def _append_to_day(
+        self, sql: SqlSession, date: str, before: Day, kind: str, payload: Payload, at: str
+    ) -> Day:
+        check_day_step(before, kind, payload)
+        event = Event(before.last_seq + 1, kind, dict(payload))
+        after = apply_to_day(before, event)
+        sql.add(DayEventRow(day=date, seq=event.seq, at=at, kind=kind, data=event.data))
+        return after
 
     # --- feed ----------------------------------------------------------------------------------
     def feed_after(self, last_id: int, limit: int = 500) -> list[FeedLine]:

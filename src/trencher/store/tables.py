@@ -105,8 +105,10 @@ class SampleRow(Base):
 
 
 class DeliveryRow(Base):
-    """Key of an entry a screen handed over, and the hour it was kept."""
+    """Key of an entry a screen handed over, the hour it was kept, and a digest of what it was: ""
+    for those of before there were digests."""
 
     __tablename__ = "deliveries"
     key: Mapped[str] = mapped_column(primary_key=True)
     at: Mapped[str]
+    digest: Mapped[str] = mapped_column(default="", server_default="")
