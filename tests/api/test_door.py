@@ -11,7 +11,6 @@ from fastapi.testclient import TestClient
 
 from trencher.api.app import create_app
 from trencher.api.context import House
-from trencher.api.door import COOKIE
 from trencher.api.install import install_app
 from trencher.lan.access import fresh_access
 from trencher.lan.authority import identity
@@ -80,9 +79,9 @@ def test_wrong_codes_are_refused_then_made_to_wait(screen: TestClient, lan: Lan)
     assert screen.post("/door", data={"code": "A" * 5000}).status_code == 413
 
 
-def test_a_forged_or_old_cookie_is_no_key(screen: TestClient) -> None:
+def test_a_forged_or_old_cookie_is_no_key(screen: TestClient, lan: Lan) -> None:
     for value in ("", "00" * 32, fresh_access().token):
-        screen.cookies.set(COOKIE, value)
+        screen.cookies.set(lan.access.cookie, value)
         assert screen.get("/api/roasts").status_code == 401
 
 
@@ -120,3 +119,17 @@ def test_the_terminal_says_what_to_do_and_what_is_missing_without_tls(lan: Lan) 
     plain = lan_words(replace(lan, identity=None, install_port=None))
     assert "cannot start without the server, stay awake or notify" in plain
     assert "http://10.1.2.3:8471" in plain
+
+
+@pytest.mark.parametrize("odd", ["a=\x01; b", "sid=[x", "x y=1", "=;;=", "trencher_screen=other"])
+def test_another_applications_cookies_lock_nobody_out(
+    screen: TestClient, lan: Lan, odd: str
+) -> None:
+    own = f"{lan.access.cookie}={lan.access.token}"
+    for cookie in (f"{odd}; {own}", f"{own}; {odd}"):
+        assert screen.get("/api/roasts", headers={"cookie": cookie}).status_code == 200
+    assert screen.get("/api/roasts", headers={"cookie": odd}).status_code == 401
+
+
+def test_two_kitchens_on_one_machine_keep_cookies_of_their_own() -> None:
+    assert fresh_access().cookie != fresh_access().cookie

@@ -111,6 +111,17 @@ def test_after_a_break_it_goes_on_without_a_gap(running: Running, by_header: boo
     again.close()
 
 
+@pytest.mark.parametrize("by_header", [True, False])
+def test_a_place_beyond_the_log_starts_at_its_end(running: Running, by_header: bool) -> None:
+    # The kitchen was put back from a copy: what the screen saw last is not there.
+    again = Stream(running.port, last="900") if by_header else Stream(running.port, "?after=900")
+    name, ident, data = again.next()
+    assert (name, ident, data["last"]) == ("hello", "0", 0)
+    roast_id, _ = running.house.roasts.lay(PLAN)
+    assert again.next()[2]["roast_id"] == roast_id
+    again.close()
+
+
 def test_setting_the_clock_is_told(running: Running) -> None:
     stream = Stream(running.port)
     stream.next()

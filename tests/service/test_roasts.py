@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import asyncio
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
+from itertools import pairwise
 
 import pytest
 
-from tests.service.conftest import METHOD, PLAN, START
+from tests.service.conftest import METHOD, OVEN, PLAN, START
 from trencher.api.context import House
 from trencher.core.errors import Conflict, InputError, NotationError, NotFound, OutOfRange
 from trencher.core.thermal.cooker import Cooker
@@ -93,6 +96,56 @@ def test_belief_is_kept_for_a_third_of_a_minute_and_renewed_by_an_event(
     assert second is not first
     house.roasts.mark(roasting, "door", "", None)
     assert house.roasts.follow(roasting) is not second
+
+
+def test_what_else_a_belief_hangs_on_renews_it(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(30)
+    kept = [house.roasts.follow(roasting)]
+    house.repository.set_setting("profile", "us")
+    kept.append(house.roasts.follow(roasting))
+    house.repository.save_oven(replace(OVEN, facts={**OVEN.facts, "dial_points": [[160, 30]]}))
+    kept.append(house.roasts.follow(roasting))
+    beside, _ = house.roasts.lay(PLAN)
+    house.roasts.choose(beside, METHOD, None)
+    house.roasts.put_in(beside, None)
+    kept.append(house.roasts.follow(roasting))
+    for a, b in pairwise(kept):
+        assert a is not b
+    assert house.roasts.follow(roasting) is kept[-1]
+    assert kept[0].verdict != kept[1].verdict
+
+
+def test_another_authority_after_carving_judges_anew(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(60)
+    house.roasts.read(roasting, 55.0, 55.0, "core", None)
+    house.roasts.end_stage(roasting, None, None)
+    house.roasts.end_stage(roasting, None, None)
+    house.roasts.carve(roasting, None)
+    before = house.roasts.follow(roasting).verdict
+    house.repository.set_setting("profile", "us")
+    assert house.roasts.follow(roasting).verdict != before
+
+
+def test_a_clock_that_was_put_back_enters_nothing_before_the_door(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(20)
+    house.roasts.read(roasting, 20.0, 20.0, "core", None)
+    house.roasts.clock = FastClock(clock.now() - timedelta(minutes=50), pace=0.0)
+    kept = house.roasts.session(roasting).last_seq
+    entries: list[Callable[[], object]] = [
+        lambda: house.roasts.read(roasting, 21.0, 21.0, "core", None),
+        lambda: house.roasts.mark(roasting, "door", "", None),
+        lambda: house.roasts.end_stage(roasting, None, None),
+    ]
+    for enter in entries:
+        with pytest.raises(Conflict, match="30 minutes before the hour it went in"):
+            enter()
+    assert house.roasts.session(roasting).last_seq == kept
 
 
 def test_taking_back_a_take_out(house: House, clock: FastClock, roasting: str) -> None:

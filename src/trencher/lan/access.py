@@ -29,6 +29,13 @@ class Access:
         """What an admitted screen keeps; another code makes another."""
         return hmac.new(self.secret.encode(), self.code.encode(), "sha256").hexdigest()
 
+    @property
+    def cookie(self) -> str:
+        """The name under which a screen keeps the token: each kitchen's own, for a browser knows
+        host names and not ports."""
+        mark = hmac.new(self.secret.encode(), b"cookie", "sha256").hexdigest()
+        return f"trencher_screen_{mark[:8]}"
+
     def opens(self, typed: str) -> bool:
         """Whether somebody typed the code: small letters, spaces and dashes are forgiven."""
         plain = "".join(c for c in typed.upper() if c.isalnum())

@@ -244,7 +244,7 @@ class RoastService:
         self.repository = repository
         self.clock = clock
         self.feed = feed
-        self._beliefs: dict[str, tuple[tuple[int, int, float], Following]] = {}
+        self._beliefs: dict[str, tuple[tuple[Any, ...], Following]] = {}
         self._lock = threading.Lock()
         self._working: defaultdict[str, threading.Lock] = defaultdict(threading.Lock)
 
@@ -312,13 +312,17 @@ class RoastService:
         left_alone = session.carved_min is None and now > over
         # What is long over is not followed any further: nothing would be true of it.
         now = min(now, over)
-        key = (session.last_seq, math.floor(now / BELIEF_EVERY_MIN), session.carved_min or 0.0)
+        beside = self._beside(roast_id, session)
+        key = (
+            session.last_seq, math.floor(now / BELIEF_EVERY_MIN), session.carved_min or 0.0,
+            self.profile(), self.repository.ovens(), [(h.id, h.last_seq) for h in beside],
+        )  # fmt: skip
         with self._lock:
             kept = self._beliefs.get(roast_id)
         if kept is not None and kept[0] == key:
             return kept[1]
         line = happened(
-            timeline(planned, dict(session.ends), now), self._happenings(roast_id, session), now
+            timeline(planned, dict(session.ends), now), self._happenings(session, beside), now
         )
         readings = _readings(session, now)
         sent = _sent(session, self.repository, now)
@@ -350,15 +354,25 @@ class RoastService:
             self._beliefs[roast_id] = (key, found)
         return found
 
-    def _happenings(self, roast_id: str, session: Session) -> list[Happening]:
+    def _beside(self, roast_id: str, session: Session) -> list[Heading]:
+        """Roasts of that day that may have been in the same oven, in the order of their ids."""
+        assert session.put_in_at is not None
+        mine = hour(session.put_in_at)
+        days = [(mine + by).date().isoformat() for by in (-2 * SAME_DAY, 2 * SAME_DAY)]
+        return sorted(
+            (
+                h for h in self.repository.begun_about(*days)
+                if h.id != roast_id and abs(hour(h.serve_at) - mine) <= SAME_DAY
+            ),
+            key=lambda h: h.id,
+        )  # fmt: skip
+
+    def _happenings(self, session: Session, beside: Sequence[Heading]) -> list[Happening]:
         """What was done to it; doors opened for its neighbours in the same oven are its doors."""
         found = _done(session, self.repository)
         assert session.put_in_at is not None
         mine = hour(session.put_in_at)
-        for heading in self.repository.headings():
-            apart = abs(hour(heading.serve_at) - mine)
-            if heading.id == roast_id or heading.status == "planning" or apart > SAME_DAY:
-                continue
+        for heading in beside:
             # One that is carved meanwhile has opened its doors all the same.
             try:
                 other = self.session(heading.id)
@@ -466,6 +480,12 @@ class RoastService:
     def minute_given(self, session: Session, minute: float | None) -> float:
         """A minute somebody gave, or now. OutOfRange for one that has not come."""
         now = self.minute(session)
+        if now < -LATEST_EARLY_MIN:
+            raise Conflict(
+                f"the clock is {-now:.0f} minutes before the hour it went in", where="clock",
+                allowed="set the machine's clock right, or correct when it went in",
+            )  # fmt: skip
+        now = max(now, 0.0)
         if minute is None:
             # Down, never up: what is entered now has been, also for who asks in the same moment.
             return math.floor(now * 1000.0) / 1000.0

@@ -51,6 +51,10 @@ class FeedLine:
     at: str
 
 
+def _heading(r: RoastRow) -> Heading:
+    return Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq)
+
+
 def _events(sql: SqlSession, roast_id: str) -> list[Event]:
     rows = sql.scalars(select(EventRow).where(EventRow.roast_id == roast_id).order_by(EventRow.seq))
     return [Event(r.seq, r.kind, r.data) for r in rows]
@@ -93,9 +97,18 @@ class Repository:
         """Every roast, the latest serving first."""
         with self._db.read() as sql:
             rows = sql.scalars(select(RoastRow).order_by(RoastRow.serve_at.desc(), RoastRow.id))
-            return [
-                Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq) for r in rows
-            ]
+            return [_heading(r) for r in rows]
+
+    def begun_about(self, first: str, last: str) -> list[Heading]:
+        """Roasts that are or were in an oven, served from the date ``first`` to ``last``."""
+        with self._db.read() as sql:
+            rows = sql.scalars(
+                select(RoastRow).where(
+                    RoastRow.status != "planning", RoastRow.serve_at >= first,
+                    RoastRow.serve_at < last + "U",
+                )
+            )  # fmt: skip
+            return [_heading(r) for r in rows]
 
     def session(self, roast_id: str) -> Session:
         """The roast, folded from its log. NotFound."""

@@ -33,12 +33,14 @@ async def feed(
 ) -> AsyncIterator[ServerSentEvent]:
     """``hello`` with the last id and the clock, then a ``log`` line for every event, ``clock`` when
     the clock was set, ``instruments`` when one was heard of (at most once a second), and a beat
-    when nothing happens. Goes on after ``Last-Event-ID``."""
+    when nothing happens. Goes on after ``Last-Event-ID``; after one that is beyond the log, from
+    the log's end."""
     last = after
     if last_event_id is not None and last_event_id.isdigit():
         last = int(last_event_id)
-    if last is None:
-        last = await run_in_threadpool(house.repository.feed_last)
+    newest = await run_in_threadpool(house.repository.feed_last)
+    # Beyond the log: it was put back from a copy. Waiting for that line would be for ever.
+    last = newest if last is None else min(last, newest)
     bell = house.feed.listen()
     try:
         clocks, days = house.feed.clock_changes, house.feed.day_changes
