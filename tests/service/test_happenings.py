@@ -10,7 +10,7 @@ import pytest
 from tests.service.conftest import METHOD, PLAN, START
 from tests.service.test_levers import under_way
 from trencher.api.context import House
-from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange
+from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
 from trencher.service.clock import FastClock
 from trencher.store.repository import OvenRecord
 
@@ -202,3 +202,28 @@ def test_a_neighbour_that_is_carved_has_opened_its_doors_all_the_same(
     house.roasts.carve(other, None)
     clock.jump(0.5)
     assert pull(house, roasting) == pytest.approx(before, abs=0.5)
+
+
+def test_a_long_file_is_one_entry_and_may_be_given_again(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(60)
+    lines = [f"{n / 40:.3f},{10 + n / 60:.2f}" for n in range(2000)]
+    text = "minute,core_c,event\n" + "\n".join(f"{line}," for line in lines) + "\n30,,door\n"
+    session = house.roasts.read_csv(roasting, text)
+    assert len(session.readings) == 2000
+    seq = session.last_seq
+    assert house.roasts.read_csv(roasting, text).last_seq == seq
+    more = house.roasts.read_csv(roasting, text + "52,44,\n")
+    assert more.last_seq == seq + 1
+
+
+def test_a_file_with_a_wrong_line_leaves_nothing(
+    house: House, clock: FastClock, roasting: str
+) -> None:
+    clock.jump(30)
+    seq = house.roasts.session(roasting).last_seq
+    for wrong in ("25,12,taken_out\n26,12,taken_out", "10,12,\n20,..,", "10,12,\n45,20,"):
+        with pytest.raises(TrencherError):
+            house.roasts.read_csv(roasting, "minute,core_c,event\n5,10,\n" + wrong)
+        assert house.roasts.session(roasting).last_seq == seq

@@ -6,7 +6,7 @@ import math
 import secrets
 import threading
 from collections import defaultdict
-from collections.abc import Mapping, Sequence, Set
+from collections.abc import Callable, Mapping, Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
@@ -170,6 +170,18 @@ def _check_reading(low_c: float, high_c: float) -> None:
         raise InputError(
             f"{high_c:g} is below {low_c:g}", where="reading", allowed="a range rises: 57..59"
         )
+
+
+def _is_there(
+    r: CsvReading, there: Set[tuple[float, float, float, str]], marked: Set[tuple[str, float]],
+    session: Session,
+) -> bool:  # fmt: skip
+    """Whether a line of a file stands in the log already."""
+    if r.low_c is not None and r.high_c is not None:
+        return (r.minute, r.low_c, r.high_c, r.place) in there
+    if r.event in _CSV_MARKS:
+        return (_CSV_MARKS[r.event], r.minute) in marked
+    return r.minute in session.ends.values()
 
 
 def _own_oven(stage: Stage) -> Stage:
@@ -507,6 +519,14 @@ class RoastService:
     ) -> Session:
         """A reading, or a range that flickers; ``spot``: what the cook calls the place."""
         _check_reading(low_c, high_c)
+        return self.add(
+            roast_id, "read", self._reading(low_c, high_c, place, minute, instrument, spot)
+        )
+
+    def _reading(
+        self, low_c: float, high_c: float, place: str, minute: float | None,
+        instrument: str = "probe", spot: str = "",
+    ) -> Callable[[Session], Mapping[str, Any]]:  # fmt: skip
         named = {"spot": spot.strip()} if place == "core" and spot.strip() else {}
 
         def reading(session: Session) -> Mapping[str, Any]:
@@ -516,26 +536,44 @@ class RoastService:
                 "instrument": instrument, **named,
             }  # fmt: skip
 
-        return self.add(roast_id, "read", reading)
+        return reading
 
     def read_csv(self, roast_id: str, text: str) -> Session:
-        """Readings from a CSV; all of them or none."""
+        """Readings from a CSV; all of them or none. What is in the log already is not entered
+        twice: a file may be given again."""
         readings = read_csv(text)
         session = self.session(roast_id)
         check_step(session, "read", {})
         for r in readings:
             self.minute_given(session, r.minute)
-        self._check_ends(session, readings)
-        for r in readings:
             if r.low_c is not None and r.high_c is not None:
-                session = self.read(roast_id, r.low_c, r.high_c, r.place, r.minute, spot=r.spot)
-            if r.event in _CSV_MARKS:
-                what = _CSV_MARKS[r.event]
-                session = self.mark(roast_id, what, "", r.minute, seconds=r.seconds)
-            elif r.event:
-                stage = session.pull_stage if r.event == "taken_out" else None
-                session = self.end_stage(roast_id, stage, r.minute)
+                _check_reading(r.low_c, r.high_c)
+        there = {(r.minute, r.low_c, r.high_c, r.place) for r in session.readings}
+        marked = {(m.what, m.minute) for m in session.marks}
+        fresh = [r for r in readings if not _is_there(r, there, marked, session)]
+        self._check_ends(session, fresh)
+        entries = [e for r in fresh for e in self._entries(r)]
+        if not entries:
+            return session
+        session = self.repository.append_all(roast_id, entries, self._stamp())
+        self.feed.ring()
         return session
+
+    def _entries(self, r: CsvReading) -> list[Callable[[Session], tuple[str, Mapping[str, Any]]]]:
+        """The events of one line of a file, each made from the session before it."""
+        found: list[Callable[[Session], tuple[str, Mapping[str, Any]]]] = []
+        if r.low_c is not None and r.high_c is not None:
+            reading = self._reading(r.low_c, r.high_c, r.place, r.minute, spot=r.spot)
+            found.append(lambda session: ("read", reading(session)))
+        if r.event in _CSV_MARKS:
+            what = _CSV_MARKS[r.event]
+            found.append(lambda s: self._marking(s, what, "", r.minute, seconds=r.seconds))
+        elif r.event:
+            out = r.event == "taken_out"
+            found.append(
+                lambda s: ("ended_stage", self._ending(s, s.pull_stage if out else None, r.minute))
+            )
+        return found
 
     def _check_ends(self, session: Session, readings: Sequence[CsvReading]) -> None:
         """Conflict if an event of the file ends a stage that cannot end: then none is kept."""
@@ -567,22 +605,26 @@ class RoastService:
         """A stage has ended: turned down, switched off, taken out. ``seen``: the mark of what it
         waited for; one event says both, so that a delivery is kept whole or not at all."""
 
-        def ended(session: Session) -> Mapping[str, Any]:
-            at = self.minute_given(session, minute)
-            if session.method is None:
-                raise Conflict("no way has been chosen yet")
-            method, _ = with_rest(parse_method(session.method))
-            line = timeline(
-                cached_walk(self.wish(session).roast(session.method)), dict(session.ends), at
-            )
-            index = line.current if stage is None else stage
-            if not 0 <= index < len(method.stages) - 1:
-                raise OutOfRange("stage", index, 0, len(method.stages) - 2)
-            if index in session.ends:
-                raise Conflict(f"stage {index + 1} has ended already", allowed="withdraw it first")
-            return {"stage": index, "minute": at} | ({} if seen is None else {"seen": seen})
+        return self.add(
+            roast_id, "ended_stage", lambda session: self._ending(session, stage, minute, seen=seen)
+        )
 
-        return self.add(roast_id, "ended_stage", ended)
+    def _ending(
+        self, session: Session, stage: int | None, minute: float | None, *, seen: str | None = None
+    ) -> Mapping[str, Any]:
+        at = self.minute_given(session, minute)
+        if session.method is None:
+            raise Conflict("no way has been chosen yet")
+        method, _ = with_rest(parse_method(session.method))
+        line = timeline(
+            cached_walk(self.wish(session).roast(session.method)), dict(session.ends), at
+        )
+        index = line.current if stage is None else stage
+        if not 0 <= index < len(method.stages) - 1:
+            raise OutOfRange("stage", index, 0, len(method.stages) - 2)
+        if index in session.ends:
+            raise Conflict(f"stage {index + 1} has ended already", allowed="withdraw it first")
+        return {"stage": index, "minute": at} | ({} if seen is None else {"seen": seen})
 
     def levers(self, roast_id: str) -> Levers:
         """What going on comes to and every lever beside it, as the readings make the roast out."""
@@ -695,21 +737,34 @@ class RoastService:
         if oven_id is not None:
             self.repository.oven(oven_id)
 
-        session = self.session(roast_id)
+        def entry(session: Session) -> tuple[str, Mapping[str, Any]]:
+            return self._marking(
+                session, what, text, minute, seconds=seconds, oven_id=oven_id,
+                sense_code=sense_code,
+            )  # fmt: skip
+
+        # Once outside: what has to be simulated for it is then kept, and the writer does not wait.
+        entry(self.session(roast_id))
+        session = self.repository.append_all(roast_id, [entry], self._stamp())
+        self.feed.ring()
+        return session
+
+    def _marking(
+        self, session: Session, what: str, text: str, minute: float | None, *,
+        seconds: float | None = None, oven_id: str | None = None, sense_code: str | None = None,
+    ) -> tuple[str, Mapping[str, Any]]:  # fmt: skip
+        """The event of a mark: the end of a stage that waited for it, or the mark itself."""
         if session.method is not None and session.put_in_at is not None:
             at = self.minute_given(session, minute)
             ends = ends_with(
                 cached_walk(self.wish(session).roast(session.method)), session.ends, what, at
             )
             if ends is not None and session.status in ("roasting", "resting"):
-                return self.end_stage(roast_id, ends, at, seen=what if what in SEEN else None)
-
-        def marked(session: Session) -> Mapping[str, Any]:
-            data = {"what": what, "text": text, "minute": self.minute_given(session, minute)}
-            more = {"seconds": seconds, "oven_id": oven_id, "sense": sense_code}
-            return data | {k: v for k, v in more.items() if v is not None}
-
-        return self.add(roast_id, "marked", marked)
+                seen = what if what in SEEN else None
+                return "ended_stage", self._ending(session, ends, at, seen=seen)
+        data = {"what": what, "text": text, "minute": self.minute_given(session, minute)}
+        more = {"seconds": seconds, "oven_id": oven_id, "sense": sense_code}
+        return "marked", data | {k: v for k, v in more.items() if v is not None}
 
     def correct(self, roast_id: str, seq: int, part: Mapping[str, Any]) -> Session:
         """Other data for an earlier event; the log keeps both. ``part``: of minute, low_c, high_c,

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import threading
+from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
@@ -17,6 +19,8 @@ from trencher.store.database import Database
 from trencher.store.once import kept_already
 from trencher.store.samples import Samples
 from trencher.store.tables import DayEventRow, EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
+
+KEPT_SESSIONS = 64
 
 
 @dataclass(frozen=True)
@@ -55,9 +59,26 @@ def _heading(r: RoastRow) -> Heading:
     return Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq)
 
 
-def _events(sql: SqlSession, roast_id: str) -> list[Event]:
-    rows = sql.scalars(select(EventRow).where(EventRow.roast_id == roast_id).order_by(EventRow.seq))
-    return [Event(r.seq, r.kind, r.data) for r in rows]
+def _events(sql: SqlSession, roast_id: str, after: int = 0) -> list[Event]:
+    rows = sql.execute(
+        select(EventRow.seq, EventRow.kind, EventRow.data)
+        .where(EventRow.roast_id == roast_id, EventRow.seq > after)
+        .order_by(EventRow.seq)
+    )
+    return [Event(seq, kind, data) for seq, kind, data in rows]
+
+
+def _row(sql: SqlSession, roast_id: str) -> RoastRow:
+    row = sql.get(RoastRow, roast_id)
+    if row is None:
+        raise NotFound(f"there is no roast {roast_id!r}", where="roast")
+    return row
+
+
+def _head(row: RoastRow, session: Session) -> None:
+    """The heading as the log now has it."""
+    row.status, row.last_seq = session.status, session.last_seq
+    row.name, row.serve_at = session.plan["name"], session.plan["serve_at"]
 
 
 def _day_events(sql: SqlSession, date: str) -> list[Event]:
@@ -65,10 +86,14 @@ def _day_events(sql: SqlSession, date: str) -> list[Event]:
     return [Event(r.seq, r.kind, r.data) for r in rows]
 
 
-def _folded(roast_id: str, events: Sequence[Event]) -> Session:
-    """A roast from its log. Damaged for one that is not what this program writes."""
+def _folded(roast_id: str, before: Session, events: Sequence[Event]) -> Session:
+    """A roast with more of its log. Damaged for one that is not what this program writes."""
     try:
-        return replay(events)
+        if not before.log:
+            return replay(events)
+        for event in events:
+            before = apply(before, event)
+        return before
     except (LookupError, TypeError, ValueError, AttributeError) as error:
         raise Damaged(
             f"the record of {roast_id!r} cannot be read ({type(error).__name__}: {error})",
@@ -90,6 +115,8 @@ class Repository:
 
     def __init__(self, database: Database) -> None:
         self._db = database
+        self._sessions: OrderedDict[str, Session] = OrderedDict()
+        self._lock = threading.Lock()
         self.samples = Samples(database)
 
     # --- roasts --------------------------------------------------------------------------------
@@ -113,10 +140,23 @@ class Repository:
     def session(self, roast_id: str) -> Session:
         """The roast, folded from its log. NotFound."""
         with self._db.read() as sql:
-            events = _events(sql, roast_id)
-        if not events:
+            session = self._session(sql, roast_id)
+        if not session.log:
             raise NotFound(f"there is no roast {roast_id!r}", where="roast")
-        return _folded(roast_id, events)
+        return session
+
+    def _session(self, sql: SqlSession, roast_id: str) -> Session:
+        """The roast as committed, folded on from where it was last: a log only grows. Damaged."""
+        with self._lock:
+            kept = self._sessions.pop(roast_id, None)
+        before = Session() if kept is None else kept
+        events = _events(sql, roast_id, before.last_seq)
+        session = _folded(roast_id, before, events)
+        with self._lock:
+            self._sessions[roast_id] = session
+            while len(self._sessions) > KEPT_SESSIONS:
+                self._sessions.popitem(last=False)
+        return session
 
     def times(self, roast_id: str) -> dict[int, str]:
         """When each event of a roast was written: seq → ISO time."""
@@ -150,6 +190,22 @@ class Repository:
         with self._db.write() as sql:
             return self._append(sql, roast_id, kind, data, at)
 
+    def append_all(
+        self, roast_id: str, entries: Sequence[Callable[[Session], tuple[str, Payload]]], at: str
+    ) -> Session:
+        """Add several events, each made from the session before it, in one transaction: all of them
+        or none. NotFound, Conflict, InputError."""
+        with self._db.write() as sql:
+            row = _row(sql, roast_id)
+            session = self._session(sql, roast_id)
+            if kept_already(sql, at):
+                return session
+            for entry in entries:
+                kind, payload = entry(session)
+                session = self._add(sql, session, roast_id, kind, dict(payload), at)
+            _head(row, session)
+            return session
+
     def _append(
         self,
         sql: SqlSession,
@@ -158,13 +214,19 @@ class Repository:
         data: Payload | Callable[[Session], Payload],
         at: str,
     ) -> Session:
-        row = sql.get(RoastRow, roast_id)
-        if row is None:
-            raise NotFound(f"there is no roast {roast_id!r}", where="roast")
-        before = _folded(roast_id, _events(sql, roast_id))
+        row = _row(sql, roast_id)
+        before = self._session(sql, roast_id)
         if kept_already(sql, at):
             return before
         payload = dict(data(before) if callable(data) else data)
+        after = self._add(sql, before, roast_id, kind, payload, at)
+        _head(row, after)
+        return after
+
+    def _add(
+        self, sql: SqlSession, before: Session, roast_id: str, kind: str, payload: dict[str, Any],
+        at: str,
+    ) -> Session:  # fmt: skip
         if kind != "laid":
             check_step(before, kind, payload)
         event = Event(before.last_seq + 1, kind, payload)
@@ -179,9 +241,8 @@ class Repository:
                 )
             )  # fmt: skip
         if kind in ("withdrew", "corrected"):
+            sql.flush()
             _rewrite_readings(sql, roast_id, after)
-        row.status, row.last_seq = after.status, event.seq
-        row.name, row.serve_at = after.plan["name"], after.plan["serve_at"]
         return after
 
     # --- days ----------------------------------------------------------------------------------
