@@ -7,6 +7,7 @@ the log again gives the same session, which is what makes a crash harmless.
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
@@ -223,8 +224,8 @@ def _read(s: Session, e: Event) -> Session:
         e.seq, d["minute"], d["low_c"], d["high_c"], d.get("place", "core"),
         d.get("instrument", "probe"), bool(d.get("sure")), str(d.get("spot") or ""),
     )  # fmt: skip
-    ordered = sorted((*s.readings, reading), key=lambda r: (r.minute, r.seq))
-    return replace(s, readings=tuple(ordered))
+    at = bisect_right(s.readings, (reading.minute, reading.seq), key=lambda r: (r.minute, r.seq))
+    return replace(s, readings=(*s.readings[:at], reading, *s.readings[at:]))
 
 
 def _ended_stage(s: Session, e: Event) -> Session:
