@@ -30,6 +30,7 @@ from trencher.core.day.order import running_order
 from trencher.core.joint import Joint
 from trencher.core.method.edit import with_heat
 from trencher.core.method.notation import parse_method
+from trencher.core.method.prose import read_prose
 from trencher.core.planner.forecast import forecast
 from trencher.core.planner.forward import walk
 from trencher.core.planner.fragile import disturbances
@@ -297,6 +298,28 @@ def prose_rows() -> None:
         row("  wrong", f"{found['wrong']}", "0", found["wrong"] == 0)
 
 
+HOSTILE = (
+    "0", " ", " \n", "x", "a ", "half ", "rest ", "until 54C ", "first half hour ", "30 minutes at ",
+    "at 220 for 20-40 minutes. ", "one hundred and ", "1/2 ", "20 to ", "(", "take the meat out ",
+)  # fmt: skip
+
+
+def hostile_rows() -> None:
+    """Words made to keep the reader busy: twice as many take about twice as long."""
+
+    def spent(unit: str, letters: int) -> float:
+        text = (unit * (letters // len(unit) + 1))[:letters]
+        begun = time.perf_counter()
+        read_prose(text, kind="fan", weight_kg=2.0)
+        return time.perf_counter() - begun
+
+    longest = {unit: spent(unit, 6000) for unit in HOSTILE}
+    ratio = max(longest[unit] / spent(unit, 3000) for unit in HOSTILE)
+    worst = max(longest.values())
+    row("hostile words, 6000 letters against 3000, worst ratio", f"{ratio:.1f}", "3", ratio <= 3.0)
+    row("  the longest of them", f"{worst:.2f} s", "2 s", worst <= 2.0)
+
+
 def hidden_rows() -> None:
     """Following hidden roasts made by another model, 48 of each kind, under seeds the follower was
     not tuned on; then those that stray further from what plans assume."""
@@ -381,6 +404,7 @@ def main() -> None:
     general_rows()
     field_rows()
     prose_rows()
+    hostile_rows()
     hidden_rows()
 
 

@@ -108,7 +108,7 @@ def _reading(reader: Reader) -> Reading:
     opens: list[Open] = []
     if method is not None:
         opens += reader.drafts.opens(method)
-        opens += ask_about(reader, method, used)
+        opens += ask_about(reader, method, used, MOST_ASKED)
         opens += ask_about_words(reader, method)
         opens += sense(method)
         opens += hot_start(method, reader.weight_kg)
@@ -120,9 +120,13 @@ def _reading(reader: Reader) -> Reading:
 def _left(text: str, used: list[Mark]) -> list[Place]:
     """Sentences and clauses in which nothing was understood, and numbers that were passed."""
     found: list[Place] = []
+    covered = bytearray(len(text) + 1)
+    begins = bytearray(len(text) + 1)
+    for mark in used:
+        covered[mark.start : mark.end] = b"\1" * (mark.end - mark.start)
+        begins[mark.start] = 1
     for m in re.finditer(r"[^.;!?\n]+(?:\.(?=\d)[^.;!?\n]+)*", text):
-        inside = [f for f in used if m.start() <= f.start < m.end()]
-        if not inside:
+        if not any(begins[m.start() : m.end()]):
             words = m.group().strip()
             if len(words) > 1:
                 start = m.start() + len(m.group()) - len(m.group().lstrip())
@@ -130,6 +134,6 @@ def _left(text: str, used: list[Mark]) -> list[Place]:
             continue
         for number in re.finditer(r"\d+(?:[.,]\d+)?\s*\w*", m.group()):
             at = m.start() + number.start()
-            if not any(f.start <= at < f.end for f in used):
+            if not covered[at]:
                 found.append(Place(at, at + len(number.group()), number.group().strip()))
     return found

@@ -11,6 +11,8 @@ from trencher.core.method.prose.lexicon import ACT_KINDS
 from trencher.core.method.prose.marks import Mark
 
 ROLES = ("first", "last", "after", "every", "second", "remaining", "before")
+MOST_MARKS = 60
+"""No cook says more in one clause; what comes without an end is cut, so that none takes long."""
 _NEAR = 26
 """Letters within which a word such as *after* speaks of the number behind it."""
 _OVEN_NOUN = re.compile(r"^(?:in\s+(?:the|an?)\s+)?oven$", re.IGNORECASE)
@@ -122,6 +124,8 @@ def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
             # "Rest 20 minutes after an hour at 190C": told last, done before.
             mark = replace(mark, kind="having")
         word = text[mark.start : mark.end]
+        if len(now.marks) >= MOST_MARKS:
+            close(sentence=False)
         if mark.kind == "end":
             close(sentence=True, line=word == "\n")
             continue

@@ -271,11 +271,19 @@ def _lone(text: str) -> Iterator[Mark]:
         yield Mark("number", m.start(), m.end(), amount=value(m.group()))
 
 
+_GAP = re.compile(r"\s{9,}")
 _RANK = {"rate": 0, "plus": 0, "by": 1, "temp": 2, "time": 3, "ml": 4, "measure": 5, "number": 9}
+
+
+def _without_gaps(text: str) -> str:
+    """Long runs of white space with a letter in their middle that no phrase has: what looks over
+    white space would look over the whole run from each of its places."""
+    return _GAP.sub(lambda m: m[0][:3] + "\0" * (len(m[0]) - 6) + m[0][-3:], text)
 
 
 def marks_in(text: str) -> list[Mark]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
+    text = _without_gaps(text)
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
     found += [
         *_unsaid(text),

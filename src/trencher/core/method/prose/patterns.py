@@ -103,7 +103,7 @@ FAN_BARE = re.compile(
     rf"\b(?:fan|convection)\s*(?:oven\s*)?:?\s*(?P<value>\d{{3}})\b{DEG}(?!\s*[CF]\b)", re.I
 )
 SPOKEN = re.compile(
-    rf"(?P<value>(?:an?|one|two|three|four|five)\s+hundred(?:\s+(?:and\s+)?[a-z]+(?:[\s-][a-z]+)?)?"
+    rf"\b(?P<value>(?:an?|one|two|three|four|five)\s+hundred(?:\s+(?:and\s+)?[a-z]+(?:[\s-][a-z]+)?)?"
     rf"|[a-z]+ty(?:[\s-][a-z]+)?)\s+(?:degrees?|°)\s*(?:{SCALE})?", re.I,
 )  # fmt: skip
 BARE = re.compile(
@@ -165,7 +165,7 @@ AFTER_TWO = re.compile(
     rf"\bafter\s+(?P<v>\d{{1,3}}|{SMALL})(?=\s+and\s+(?:\d{{1,3}}|{SMALL})\s*{MIN})", re.I
 )
 SECOND = re.compile(
-    r"\bfirst\s+(?P<unit>half[\s-](?:an\s+)?hour|hour)\b[^.;\n]*\bfor\s+the\s+"
+    r"\bfirst\s+(?P<unit>half[\s-](?:an\s+)?hour|hour)\b[^.;\n]{0,80}\bfor\s+the\s+"
     r"(?P<n>second|next|other)(?=\s*(?:[.,;]|$))", re.IGNORECASE,
 )  # fmt: skip
 FROM_HOUR = re.compile(

@@ -67,7 +67,7 @@ class Reader(Dressing, Tasks, Rests, Pan):
         act = clause.act
         if clause.has("cold"):
             self.cold = True
-            self.used += clause.get("cold")
+            self._use(*clause.get("cold"))
         if (
             clause.has("total", "time_is")
             and clause.get("time")
@@ -103,7 +103,7 @@ class Reader(Dressing, Tasks, Rests, Pan):
             elif act == "carve":
                 # "Slice the onions into a tin and lay the joint on them."
                 self._dress(clause, None)
-            self.used += clause.get("chill", "time")
+            self._use(*clause.get("chill", "time"))
             return
         if n and self._cooked_for_it(clause, self.clauses[n - 1]):
             self.aside.append(clause)

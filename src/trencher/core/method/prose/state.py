@@ -77,7 +77,8 @@ class State:
         self.marks = [m for m in marks_in(text) if takes_time(m)]
         self.scale = scale_of(self.marks)
         self.clauses = clauses_of(text, self.marks)
-        self.used: list[Mark] = []
+        self.used: dict[Mark, None] = {}
+        """What found a use, in that order."""
         self.aside: list[Clause] = []
         self.heats: list[Heat] = []
         self.homeless = False
@@ -160,7 +161,7 @@ class State:
         return (before + re.split(r"[\n,]", self.text[mark.end :], maxsplit=1)[0]).casefold()
 
     def _use(self, *marks: Mark) -> None:
-        self.used += [m for m in marks if m not in self.used]
+        self.used.update(dict.fromkeys(marks))
 
     def _word(self, mark: Mark) -> str:
         return self.text[mark.start : mark.end]
@@ -169,7 +170,8 @@ class State:
         return self.text[clause.marks[0].start : clause.marks[-1].end]
 
     def _lose(self, spoken: Sequence[Mark]) -> None:
-        self.used = [m for m in self.used if m not in spoken]
+        for mark in spoken:
+            self.used.pop(mark, None)
 
     def _before_it_is_on(self) -> bool:
         return not any(isinstance(d.stage, (Oven, Off)) for d in self.drafts.all)

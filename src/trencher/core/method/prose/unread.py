@@ -34,13 +34,16 @@ _ENDS = re.compile(
 """What follows a number that may be a heat or a time; a noun makes it a count of things."""
 
 
-def ask_about(reader: Reader, method: Method, used: Sequence[Mark]) -> list[Open]:
-    """An open question for every number of a clause about the joint that was not understood."""
-    aside = [m for c in reader.aside for m in c.marks]
+def ask_about(reader: Reader, method: Method, used: Sequence[Mark], most: int) -> list[Open]:
+    """An open question for every number of a clause about the joint that was not understood, up to
+    ``most``."""
+    settled = {*used, *(m for c in reader.aside for m in c.marks)}
     found: list[Open] = []
     for clause in reader.clauses:
         for mark in clause.marks:
-            if mark in used or mark in aside or not _could_matter(mark, reader.text):
+            if len(found) >= most:
+                return found
+            if mark in settled or not _could_matter(mark, reader.text):
                 continue
             words = reader.text[mark.start : mark.end].strip()
             choices = _choices(reader, method, mark)
