@@ -11,6 +11,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from trencher import __version__
 from trencher.api import errors
+from trencher.api.budget import Budgeted
 from trencher.api.context import House
 from trencher.api.door import Door
 from trencher.api.guard import Guard
@@ -82,7 +83,7 @@ def create_app(
         house.feed.close()
 
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None, lifespan=life)
-    app.mount("/api", create_api(house))
+    app.mount("/api", Budgeted(create_api(house)))
     if dist is not None and (dist / "index.html").exists():
         app.frontend("/", directory=dist, fallback="index.html")
     app.add_middleware(GZipMiddleware, minimum_size=800)

@@ -10,12 +10,15 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from trencher.api.schemas import Problem
+from trencher.api.slots import Busy
 from trencher.core.errors import Conflict, InputError, NotationError, NotFound, TrencherError
+from trencher.core.thermal.budget import Dropped, TooMuch
 from trencher.service.devices import Locked, TooMany
 
 STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
     (Locked, 401, "Not with this key"),
     (TooMany, 429, "Too much at once"),
+    (Busy, 429, "Too much at once"),
     (NotFound, 404, "Not found"),
     (Conflict, 409, "It does not fit now"),
     (InputError, 422, "Something given cannot be used"),
@@ -23,6 +26,7 @@ STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
 )
 """First match wins."""
 
+LESS = "ask for less: fewer stages, tasks less often, a shorter text"
 HTTP_CODES = {404: "not_found", 405: "method_not_allowed", 413: "too_large"}
 
 RESPONSES: dict[int | str, dict[str, Any]] = {
@@ -57,6 +61,18 @@ def install(app: FastAPI) -> None:
             status, title, error.code, error.sentence, where=error.where, allowed=error.allowed,
             **place,
         )  # fmt: skip
+
+    @app.exception_handler(TooMuch)
+    def too_much(_request: Request, _error: TooMuch) -> JSONResponse:
+        return answer(
+            422, "Something given cannot be used", "too_much",
+            "This would simulate more than one question may.", allowed=LESS,
+        )  # fmt: skip
+
+    @app.exception_handler(Dropped)
+    def dropped(_request: Request, _error: Dropped) -> JSONResponse:
+        # Nobody hears it; the work has ended.
+        return answer(409, "Nobody waits", "dropped", "Whoever asked has gone.")
 
     @app.exception_handler(RequestValidationError)
     def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:

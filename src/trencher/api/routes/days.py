@@ -11,6 +11,7 @@ from fastapi import APIRouter, Path, Query, Response
 from trencher.api import day_views as views
 from trencher.api import schemas as s
 from trencher.api.context import House, HouseDep, Once
+from trencher.api.slots import Heavy
 from trencher.core.catalogue.sides import SIDES, own_side
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.units import in_fahrenheit, in_metric
@@ -51,7 +52,7 @@ def change(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
     return _view(house, date)
 
 
-@router.post("/{date}/try")
+@router.post("/{date}/try", dependencies=[Heavy])
 def attempt(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
     """What a change would do; nothing is kept."""
     return views.day(house.days.planned(date, _part(body)))
@@ -94,7 +95,7 @@ def undo(house: HouseDep, date: Date, body: s.UndoBody) -> s.DayOut:
     return _view(house, date)
 
 
-@router.get("/{date}/repairs/{number}")
+@router.get("/{date}/repairs/{number}", dependencies=[Heavy])
 def repairs(
     house: HouseDep, date: Date, number: Annotated[int, Path(ge=0, le=200)]
 ) -> list[s.RepairOut]:

@@ -11,6 +11,7 @@ from fastapi import APIRouter
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
+from trencher.api.slots import Heavy
 from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
 from trencher.core.catalogue.doneness import Band, checked_bands
@@ -118,7 +119,7 @@ def set_people(house: HouseDep, body: s.PeopleBody) -> list[s.GuestBody]:
     return body.people
 
 
-@router.post("/ways")
+@router.post("/ways", dependencies=[Heavy])
 def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
     """Every school for this joint in this oven."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
@@ -130,14 +131,14 @@ def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
     )
 
 
-@router.post("/printed")
+@router.post("/printed", dependencies=[Heavy])
 def printed(house: HouseDep, body: s.WishBody) -> list[s.BesideOut]:
     """What the printed rules give for this joint, beside what is computed, and why they differ."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
     return [views.beside(b) for b in beside(wish.joint)]
 
 
-@router.post("/forecast")
+@router.post("/forecast", dependencies=[Heavy])
 def one_method(house: HouseDep, body: s.MethodBody) -> s.ForecastOut:
     """One method, worked out."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())

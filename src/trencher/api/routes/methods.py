@@ -9,6 +9,7 @@ from fastapi import APIRouter
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
+from trencher.api.slots import Heavy
 from trencher.core.method import edit as hand
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method
@@ -28,7 +29,7 @@ def _shaped(house: House, body: s.WishBody, method: Method) -> s.MethodOut:
     return views.shaped(method, by_hand(_wish(house, body), str(method), quick=body.quick))
 
 
-@router.post("/method")
+@router.post("/method", dependencies=[Heavy])
 def read_method(house: HouseDep, body: s.MethodBody) -> s.MethodOut:
     """A method's text as blocks, and what it does here."""
     return _shaped(house, body, parse_method(body.method))
@@ -62,25 +63,25 @@ def changed(method: Method, edit: s.Edit) -> Method:
             return hand.dressed(method, edit.stage, edit.dress)
 
 
-@router.post("/method/edit")
+@router.post("/method/edit", dependencies=[Heavy])
 def edit_method(house: HouseDep, body: s.EditBody) -> s.MethodOut:
     """One change of a method, as text, as blocks, and what it does here."""
     return _shaped(house, body, changed(parse_method(body.method), body.edit))
 
 
-@router.post("/fragile")
+@router.post("/fragile", dependencies=[Heavy])
 def fragile_moments(house: HouseDep, body: s.MethodBody) -> list[s.DisturbanceOut]:
     """Every step of a method disturbed, the worst first."""
     return [views.disturbance(d) for d in fragile(_wish(house, body), body.method)]
 
 
-@router.post("/what-if")
+@router.post("/what-if", dependencies=[Heavy])
 def what_if(house: HouseDep, body: s.MethodBody) -> list[s.DifferenceOut]:
     """One thing different at a time."""
     return [views.difference(d) for d in differences(_wish(house, body), body.method)]
 
 
-@router.post("/reckon")
+@router.post("/reckon", dependencies=[Heavy])
 def reckon_text(house: HouseDep, body: s.ReckonBody) -> s.ReckoningOut:
     """A recipe's words, a label or a rule: how it is read, and what it would do here."""
     wish = _wish(house, body)

@@ -11,6 +11,7 @@ from fastapi import APIRouter
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep
+from trencher.api.slots import Heavy
 from trencher.core.errors import Conflict
 from trencher.core.planner.fits import Tin
 from trencher.core.planner.setup import check_cooker
@@ -95,7 +96,7 @@ def set_tins(house: HouseDep, body: s.TinsBody) -> list[s.TinBody]:
 
 
 # --- tonight ------------------------------------------------------------------------------------
-@router.post("/which-oven")
+@router.post("/which-oven", dependencies=[Heavy])
 def which_oven(house: HouseDep, body: s.MethodBody) -> s.WhichOvenOut:
     """The same way in every oven: whether the joint fits, and which suits."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())

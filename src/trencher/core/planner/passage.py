@@ -90,40 +90,59 @@ class Passage:
     dip_c: float = 0.0
     _due: list[tuple[float, Task]] = field(init=False)
     _first: Floats = field(init=False)
+    _dressed: tuple[int, Stage] = field(init=False)
+    """How many of its tasks were done when it was asked last, and the stage then: it is asked for
+    later and later moments, and a baste a minute would be gone through from the first."""
+    _aired: tuple[int, float, Floats] = field(init=False)
+    """As many tasks, when the last of them was, and the surroundings from there."""
 
     def __post_init__(self) -> None:
         tasks = self.stage.tasks
         due = [(60.0 * at, t) for t in tasks for at in t.times(self.length_s / 60.0)]
         self._due = sorted(due, key=lambda d: d[0])
+        self._dressed = (0, self.stage)
         self._first = self.kitchen.dressed(self.stage, self.oven_c, self.door_s)
         if isinstance(self.stage, (Oven, Off)) and self._first[kernel.E_TAU] > 0.0:
             above = max(float(self._first[kernel.E_START]) - self.kitchen.room_c, 1.0)
             # A door lets go a share of what heat the air still has.
             left = max(1.0 - float(self._first[kernel.E_DIP]) / above, 0.0)
             self._first[kernel.E_DIP] += self.dip_c * left
+        self._aired = self._unaired()
+
+    def _unaired(self) -> tuple[int, float, Floats]:
+        env = self._first.copy()
+        env[kernel.E_SWING] = 0.0
+        return 0, 0.0, env
+
+    def _is_over(self, n: int, spent_s: float) -> bool:
+        """Whether the task of this number was done so long after the stage began."""
+        return n < len(self._due) and self._due[n][0] <= spent_s + TICK_S
 
     def dressed_at(self, spent_s: float) -> Stage:
         """The stage as what was done in it has made it, so long after it began."""
-        stage = self.stage
-        for at, task in self._due:
-            if at > spent_s + TICK_S:
-                break
-            stage = after_task(stage, task)
+        n, stage = self._dressed
+        if n and not self._is_over(n - 1, spent_s):
+            n, stage = 0, self.stage
+        while self._is_over(n, spent_s):
+            stage = after_task(stage, self._due[n][1])
+            n += 1
+        self._dressed = (n, stage)
         return stage
 
     def air(self, spent_s: float) -> tuple[float, float]:
         """Slow air and the dip of the door in it, °C, so long after the stage began."""
-        env = self._first.copy()
-        env[kernel.E_SWING] = 0.0
-        since = 0.0
-        for at, task in self._due:
-            if at > spent_s + TICK_S or not isinstance(self.stage, (Oven, Off)):
-                break
+        n, since, env = self._aired
+        if n and not self._is_over(n - 1, spent_s):
+            n, since, env = self._unaired()
+        while self._is_over(n, spent_s) and isinstance(self.stage, (Oven, Off)):
+            at, task = self._due[n]
+            n += 1
             now, slow = kernel.air_at(env, at - since)
             since = at
             load = added_kg(task.words) if task.verb == "add" else 0.0
             env[kernel.E_START] = slow
             env[kernel.E_DIP] = (slow - now) + self._dip(task, now, load)
+        self._aired = (n, since, env)
         now, slow = kernel.air_at(env, spent_s - since)
         return slow, slow - now
 

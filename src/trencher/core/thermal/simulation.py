@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.budget import spend
 from trencher.core.thermal.geometry import Body
 from trencher.core.thermal.properties import CP_WATER, PropertyTables
 
@@ -125,6 +126,7 @@ class Simulation:
     ) -> bool:
         """Carry on in ``env`` for ``length_s`` at most; True when the goal came first."""
         b, t = self.body, self.tables
+        began_s = float(self.state[kernel.TIME])
         status, self.rows = kernel.advance(
             self.T, self.W, self.rim, self.film, self.Ts, self.brown, self.crisp, self.highest,
             self.state,
@@ -133,6 +135,7 @@ class Simulation:
             t.enthalpy, t.conductivity, t.held, t.vapour, self.coats, env, self.par, length_s,
             goal, value, hold_s, self.record, self.rows,
         )  # fmt: skip
+        spend((float(self.state[kernel.TIME]) - began_s) / 60.0)
         return bool(status == kernel.REACHED)
 
     def turn_over(self) -> None:

@@ -1,0 +1,126 @@
+"""What one request may cost, and that heavy ones leave room for light ones."""
+
+from __future__ import annotations
+
+import asyncio
+import time
+from collections.abc import Iterator
+
+import pytest
+from fastapi.testclient import TestClient
+from starlette.concurrency import run_in_threadpool
+from starlette.types import Message, Receive, Scope, Send
+
+from tests.service.conftest import METHOD, PLAN
+from trencher.api.app import create_api
+from trencher.api.budget import Budgeted
+from trencher.api.context import House
+from trencher.api.slots import Busy, Slots
+from trencher.core.thermal.budget import Budget, Dropped, TooMuch, spend, within
+
+WISH = {
+    "joint": PLAN["joint"], "oven_id": "house-oven", "wanted_c": 57, "rest_min": 40,
+    "method": METHOD,
+}  # fmt: skip
+
+
+@pytest.fixture
+def poor(house: House) -> Iterator[TestClient]:
+    app = Budgeted(create_api(house), minutes=500.0)
+    with TestClient(app, base_url="http://localhost") as made:
+        yield made
+
+
+def test_a_question_that_would_simulate_too_much_is_refused_plainly(poor: TestClient) -> None:
+    refused = poor.post("/what-if", json=WISH)
+    assert refused.status_code == 422
+    assert refused.json()["code"] == "too_much"
+    assert "fewer stages" in refused.json()["allowed"]
+    assert poor.get("/clock").status_code == 200
+
+
+def test_what_is_refused_for_its_cost_is_not_remembered_as_impossible(
+    poor: TestClient, client: TestClient
+) -> None:
+    wish = {**WISH, "wanted_c": 58.5}
+    assert poor.post("/what-if", json=wish).status_code == 422
+    answered = client.post("/api/what-if", json=wish)
+    assert answered.status_code == 200
+    assert all(d["reason"] == "" or "more than" not in d["reason"] for d in answered.json())
+
+
+def test_a_baste_a_minute_for_two_days_is_answered(client: TestClient) -> None:
+    long = {**WISH, "method": "60C 47h + baste every 1min"}
+    assert client.post("/api/method", json=long).status_code == 200
+
+
+def test_a_budget_is_of_the_question_that_asks() -> None:
+    spend(1e9)
+    with within(Budget(10.0)):
+        spend(3.0)
+        with pytest.raises(TooMuch):
+            spend(30.0)
+    with within(Budget(1e9, gone=lambda: True)), pytest.raises(Dropped):
+        spend(1.0)
+    spend(1e9)
+
+
+def test_work_ends_when_nobody_waits() -> None:
+    ended: list[str] = []
+
+    def work() -> None:
+        try:
+            for _ in range(10_000):
+                time.sleep(0.001)
+                spend(0.0)
+        except Dropped:
+            ended.append("dropped")
+
+    async def app(_scope: Scope, receive: Receive, _send: Send) -> None:
+        assert (await receive())["type"] == "http.request"
+        await run_in_threadpool(work)
+
+    async def ask() -> None:
+        messages: list[Message] = [{"type": "http.request", "body": b"", "more_body": False}]
+
+        async def receive() -> Message:
+            if messages:
+                return messages.pop()
+            await asyncio.sleep(0.02)
+            return {"type": "http.disconnect"}
+
+        async def send(_message: Message) -> None:
+            raise AssertionError
+
+        await Budgeted(app)({"type": "http", "path": "/api/reckon"}, receive, send)
+
+    asyncio.run(ask())
+    assert ended == ["dropped"]
+
+
+def test_heavy_questions_go_a_few_at_a_time_and_the_rest_wait_their_turn() -> None:
+    on, most, refused = 0, 0, 0
+
+    async def one(slots: Slots) -> None:
+        nonlocal on, most, refused
+        try:
+            async with slots.held():
+                on += 1
+                most = max(most, on)
+                await asyncio.sleep(0.01)
+                on -= 1
+        except Busy:
+            refused += 1
+
+    async def many() -> None:
+        slots = Slots(at_once=2, waiting=5)
+        await asyncio.gather(*(one(slots) for _ in range(12)))
+        # A slot that was held by one that failed is free again.
+        with pytest.raises(ZeroDivisionError):
+            async with slots.held():
+                raise ZeroDivisionError
+        await asyncio.gather(*(one(slots) for _ in range(3)))
+
+    asyncio.run(many())
+    assert most == 2
+    assert refused == 12 - 2 - 5
