@@ -20,6 +20,7 @@ from tests.reference.series import cylinder_centre, slab_centre
 from bench.field import agreement, held_by_bands, inside, measured, ratio, sets
 from bench.hidden import first_forecasts, moved_flagged, survey, survey_own
 from bench.lines import MethodOfLines
+from bench.load import file_of, light_under_load, reading_among
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
@@ -299,8 +300,9 @@ def prose_rows() -> None:
 
 
 HOSTILE = (
-    "0", " ", " \n", "x", "a ", "half ", "rest ", "until 54C ", "first half hour ", "30 minutes at ",
-    "at 220 for 20-40 minutes. ", "one hundred and ", "1/2 ", "20 to ", "(", "take the meat out ",
+    "0", " ", " \n", "x", "a ", "half ", "rest ", "until 54C ", "first half hour ",
+    "30 minutes at ", "at 220 for 20-40 minutes. ", "one hundred and ", "1/2 ", "20 to ", "(",
+    "take the meat out ",
 )  # fmt: skip
 
 
@@ -318,6 +320,19 @@ def hostile_rows() -> None:
     worst = max(longest.values())
     row("hostile words, 6000 letters against 3000, worst ratio", f"{ratio:.1f}", "3", ratio <= 3.0)
     row("  the longest of them", f"{worst:.2f} s", "2 s", worst <= 2.0)
+
+
+def load_rows() -> None:
+    """A house under load."""
+    p95, heavy = light_under_load()
+    row(f"light answers beside 12 heavy askers ({heavy} answered), 95th", f"{p95:.0f} ms", "100 ms",
+        p95 <= 100.0)  # fmt: skip
+    first, last = reading_among(500)
+    row("a reading after 500 others, against the first ones", f"{last / first:.1f} times", "2",
+        last <= 2.0 * first)  # fmt: skip
+    spent = file_of(5000)
+    row("a file of 5000 lines", f"{spent:.1f} s", "2 s", spent <= 2.0)
+    row("  against one of 2500", f"{spent / file_of(2500):.1f} times", "3", None)
 
 
 def hidden_rows() -> None:
@@ -405,6 +420,7 @@ def main() -> None:
     field_rows()
     prose_rows()
     hostile_rows()
+    load_rows()
     hidden_rows()
 
 

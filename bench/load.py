@@ -1,0 +1,157 @@
+"""A house under load, as it is served: light answers while heavy ones are worked out, a reading
+among many, a book of many roasts, a file of many lines."""
+
+from __future__ import annotations
+
+import http.client
+import json
+import socket
+import tempfile
+import threading
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import uvicorn
+
+from trencher.api.app import create_app
+from trencher.api.context import House
+from trencher.service.clock import FastClock
+from trencher.service.feed import Feed
+from trencher.service.roasts import RoastService
+from trencher.serving import Server
+from trencher.store.database import Database
+from trencher.store.repository import OvenRecord, Repository
+
+PLAN: dict[str, Any] = {
+    "name": "Sirloin", "oven_id": "house-oven", "wanted_c": 57.0, "rest_min": 40.0,
+    "serve_at": "2026-10-03T19:00:00+00:00",
+    "joint": {"cut": "beef-sirloin-boned", "weight_kg": 3.1, "thickness_mm": 122.0,
+              "width_mm": None, "length_mm": 240.0, "start_c": 6.0},
+}  # fmt: skip
+METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
+
+
+@contextmanager
+def standing_house() -> Iterator[House]:
+    """A house whose clock stands still, in a folder of its own."""
+    with tempfile.TemporaryDirectory() as folder:
+        database = Database(Path(folder) / "t.sqlite")
+        repository = Repository(database)
+        repository.save_oven(OvenRecord("house-oven", "House oven", {"kind": "fan", "marks": "C"}))
+        clock, feed = FastClock(datetime(2026, 10, 3, 16, 0, tzinfo=UTC), pace=0.0), Feed()
+        yield House(repository, RoastService(repository, clock, feed), clock, feed)
+        database.close()
+
+
+def put_in(house: House) -> str:
+    """A joint just put in."""
+    roast_id, _ = house.roasts.lay(PLAN)
+    house.roasts.choose(roast_id, METHOD, None)
+    house.roasts.put_in(roast_id, 5.5)
+    return roast_id
+
+
+@contextmanager
+def served(house: House) -> Iterator[int]:
+    """The house on a port of this machine."""
+    listener = socket.socket()
+    listener.bind(("127.0.0.1", 0))
+    server = Server(
+        uvicorn.Config(create_app(house, None), log_level="error", ws="none"), house.feed
+    )
+    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.01)
+    try:
+        yield listener.getsockname()[1]
+    finally:
+        server.should_exit = True
+        house.feed.close()
+        thread.join(timeout=20)
+        listener.close()
+
+
+def ask(port: int, method: str, path: str, body: object = None) -> int:
+    """One request on a connection of its own; its status."""
+    line = http.client.HTTPConnection("127.0.0.1", port, timeout=120)
+    try:
+        line.request(
+            method, f"/api{path}", None if body is None else json.dumps(body),
+            {"Content-Type": "application/json"},
+        )  # fmt: skip
+        answer = line.getresponse()
+        answer.read()
+        return answer.status
+    finally:
+        line.close()
+
+
+def light_under_load(heavy: int = 12, light: int = 120) -> tuple[float, int]:
+    """95th percentile of light answers in ms while so many heavy ones are asked for at once and
+    again; and how many heavy ones were answered meanwhile."""
+    with standing_house() as house:
+        roast_id = put_in(house)
+        with served(house) as port:
+            done, stop = [0], threading.Event()
+
+            def press(k: int) -> None:
+                n = 0
+                while not stop.is_set():
+                    n += 1
+                    wish = {k: PLAN[k] for k in ("joint", "oven_id", "rest_min")}
+                    wish |= {"wanted_c": 50 + (k * 100 + n) % 900 / 100.0, "quick": False}
+                    if ask(port, "POST", "/ways", wish) == 200:
+                        done[0] += 1
+
+            threads = [threading.Thread(target=press, args=(k,), daemon=True) for k in range(heavy)]
+            for thread in threads:
+                thread.start()
+            time.sleep(1.0)
+            spent: list[float] = []
+            for n in range(light):
+                asks: tuple[Callable[[], int], ...] = (
+                    lambda: ask(port, "GET", "/clock"),
+                    lambda: ask(port, "GET", f"/roasts/{roast_id}"),
+                    lambda: ask(port, "POST", f"/roasts/{roast_id}/marks", {"what": "door"}),
+                )
+                begun = time.perf_counter()
+                asks[n % 3]()
+                spent.append(time.perf_counter() - begun)
+            stop.set()
+            for thread in threads:
+                thread.join(timeout=60)
+        return 1000 * float(np.percentile(spent, 95)), done[0]
+
+
+def reading_among(count: int) -> tuple[float, float]:
+    """What one reading costs in ms, as the first ones of a roast and after ``count``."""
+    with standing_house() as house:
+        roast_id = put_in(house)
+        house.clock.jump(45)  # type: ignore[attr-defined]
+
+        def enter(n: int) -> float:
+            begun = time.perf_counter()
+            house.roasts.read(roast_id, 6 + n / 60, 6 + n / 60, "core", n / 40)
+            return 1000 * (time.perf_counter() - begun)
+
+        spent = [enter(n) for n in range(count)]
+        return float(np.median(spent[:30])), float(np.median(spent[-30:]))
+
+
+def file_of(lines: int) -> float:
+    """Seconds for a logger's file of so many lines."""
+    with standing_house() as house:
+        roast_id = put_in(house)
+        house.clock.jump(60)  # type: ignore[attr-defined]
+        text = "minute,core_c\n" + "\n".join(
+            f"{n * 55 / lines:.4f},{6 + 40 * n / lines:.2f}" for n in range(lines)
+        )
+        begun = time.perf_counter()
+        house.roasts.read_csv(roast_id, text)
+        return time.perf_counter() - begun
