@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import asyncio
 import socket
 import threading
 from pathlib import Path
@@ -9,6 +10,7 @@ from typing import Any
 
 import uvicorn
 from starlette.types import ASGIApp
+from uvicorn.protocols.http.h11_impl import H11Protocol
 
 from trencher.core.errors import InputError
 from trencher.lan.lan import Lan
@@ -49,6 +51,40 @@ def port_of(listener: socket.socket) -> int:
     return int(listener.getsockname()[1])
 
 
+HEAD_S = 10.0
+"""A screen says what it wants within this time of connecting, or is hung up on."""
+LONGEST_HEAD = 32_000
+MOST_LINES = 96
+"""So many connections at once on the house's network; a kitchen has ten screens with two each."""
+
+
+class Patient(H11Protocol):
+    """Connections that a stranger may open: bounded in number, in time before they ask, and in what
+    they may say before they have asked."""
+
+    _late: asyncio.TimerHandle | None = None
+    head_s, most = HEAD_S, MOST_LINES
+
+    def connection_made(self, transport: asyncio.Transport) -> None:  # type: ignore[override]
+        """Take the connection, unless there are too many; hang up on who does not ask."""
+        crowded = len(self.connections) >= self.most
+        super().connection_made(transport)
+        if crowded:
+            transport.abort()
+            return
+        self._late = self.loop.call_later(self.head_s, self._hang_up)
+
+    def _hang_up(self) -> None:
+        if self.cycle is None and not self.transport.is_closing():
+            self.transport.abort()
+
+    def connection_lost(self, exc: Exception | None) -> None:
+        """It ended."""
+        if self._late is not None:
+            self._late.cancel()
+        super().connection_lost(exc)
+
+
 class Beside:
     """A server in a thread of its own, beside the one in front."""
 
@@ -61,7 +97,8 @@ class Beside:
         )
         config = uvicorn.Config(
             app, log_level="warning", access_log=False, server_header=False, lifespan="off",
-            **tls,  # type: ignore[arg-type]  # uvicorn's own names, all optional
+            http=Patient, ws="none", h11_max_incomplete_event_size=LONGEST_HEAD,
+            timeout_keep_alive=30, **tls,  # type: ignore[arg-type]  # uvicorn's own names, all optional
         )  # fmt: skip
         self._server = Server(config, feed)
         self._listener = listener
