@@ -124,3 +124,18 @@ def test_heavy_questions_go_a_few_at_a_time_and_the_rest_wait_their_turn() -> No
     asyncio.run(many())
     assert most == 2
     assert refused == 12 - 2 - 5
+
+
+def test_a_mistake_of_ours_is_told_in_the_shape_screens_know(
+    house: House, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def broken() -> None:
+        raise ZeroDivisionError("inside")
+
+    monkeypatch.setattr(house.roasts, "headings", broken)
+    app = create_api(house)
+    with TestClient(app, base_url="http://localhost", raise_server_exceptions=False) as client:
+        told = client.get("/roasts")
+    assert told.status_code == 500
+    assert told.json()["code"] == "internal"
+    assert "inside" not in told.json()["detail"].replace("went wrong inside", "")

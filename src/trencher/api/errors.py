@@ -74,6 +74,14 @@ def install(app: FastAPI) -> None:
         # Nobody hears it; the work has ended.
         return answer(409, "Nobody waits", "dropped", "Whoever asked has gone.")
 
+    @app.exception_handler(Exception)
+    def unforeseen(_request: Request, error: Exception) -> JSONResponse:
+        # It is logged by whoever serves; a screen gets the shape it knows, and none of the inside.
+        return answer(
+            500, "Trencher made a mistake", "internal",
+            f"Something went wrong inside ({type(error).__name__}). What was entered is kept.",
+        )  # fmt: skip
+
     @app.exception_handler(RequestValidationError)
     def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
         first = error.errors()[0]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -40,6 +41,10 @@ class Samples:
 
     def __init__(self, database: Database) -> None:
         self._db = database
+        self._lock = threading.Lock()
+        self._newest: dict[tuple[str, str], Sample] | None = None
+        """The newest value of each channel by instrument and channel: every screen asks for them
+        every second, and the samples of years must not be gone through for that."""
 
     def add(
         self, device: str, samples: Sequence[Sample], *, every_s: float, battery: float | None,
@@ -64,36 +69,45 @@ class Samples:
                 row.last_at, row.every_s = max(row.last_at, at), every_s
                 row.battery = row.battery if battery is None else battery
             new = select(func.count()).select_from(SampleRow).where(SampleRow.id > before)
-            return sql.scalar(new) or 0
+            count = sql.scalar(new) or 0
+        with self._lock:
+            if self._newest is not None:
+                for sample in samples:
+                    kept = self._newest.get((device, sample.channel))
+                    if kept is None or sample.at > kept.at:
+                        self._newest[device, sample.channel] = sample
+        return count
 
     def devices(self) -> list[DeviceState]:
         """Every instrument that was ever heard of, by name, with its newest values."""
-        newest = (
-            select(SampleRow.device, SampleRow.channel, func.max(SampleRow.at).label("at"))
-            .group_by(SampleRow.device, SampleRow.channel)
-            .subquery()
-        )
+        newest = self._newest_of_each()
         with self._db.read() as sql:
-            rows = sql.scalars(
-                select(SampleRow)
-                .join(
-                    newest,
-                    (SampleRow.device == newest.c.device)
-                    & (SampleRow.channel == newest.c.channel)
-                    & (SampleRow.at == newest.c.at),
-                )
-                .order_by(SampleRow.channel)
-            ).all()
             devices = sql.scalars(select(DeviceRow).order_by(DeviceRow.name)).all()
             return [
                 DeviceState(
                     d.id, d.name, d.last_at, d.every_s, d.battery,
-                    tuple(
-                        Sample(r.channel, r.at, r.unit, r.value) for r in rows if r.device == d.id
-                    ),
+                    tuple(s for (device, _), s in newest if device == d.id),
                 )
                 for d in devices
             ]  # fmt: skip
+
+    def _newest_of_each(self) -> list[tuple[tuple[str, str], Sample]]:
+        with self._lock:
+            if self._newest is None:
+                self._newest = self._looked_up()
+            return sorted(self._newest.items())
+
+    def _looked_up(self) -> dict[tuple[str, str], Sample]:
+        at = func.max(SampleRow.at)
+        asked = select(
+            SampleRow.device, SampleRow.channel, at, SampleRow.unit, SampleRow.value
+        ).group_by(SampleRow.device, SampleRow.channel)
+        # SQLite gives the other columns of the row that has the maximum.
+        with self._db.read() as sql:
+            return {
+                (device, channel): Sample(channel, when, unit, value)
+                for device, channel, when, unit, value in sql.execute(asked)
+            }
 
     def between(self, device: str, channel: str, start: float, end: float) -> list[Sample]:
         """Values of a channel from ``start`` to ``end``, oldest first."""
