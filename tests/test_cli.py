@@ -11,6 +11,9 @@ from typing import Any
 import pytest
 
 from tests.formats.test_roast import GOOD, changed
+from trencher import __version__
+from trencher.cli import _put
+from trencher.core.errors import InputError
 
 
 def trencher(*words: str) -> subprocess.CompletedProcess[str]:
@@ -196,3 +199,17 @@ def test_follow_says_what_is_wrong_in_one_line(tmp_path: Path, text: str, where:
     assert where in done.stderr
     assert len(done.stderr.strip().splitlines()) == 1
     assert "Traceback" not in done.stderr
+
+
+def test_it_says_which_it_is() -> None:
+    said = trencher("--version")
+    assert said.returncode == 0
+    assert said.stdout.strip() == __version__
+
+
+def test_numbers_that_cannot_be_computed_are_no_json(
+    capsys: pytest.CaptureFixture[str],
+) -> None:
+    with pytest.raises(InputError, match="beyond what can be computed"):
+        _put({"core_c": float("nan")})
+    assert capsys.readouterr().out == ""

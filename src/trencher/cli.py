@@ -9,6 +9,7 @@ from typing import Annotated
 
 import typer
 
+from trencher import __version__
 from trencher.core.errors import InputError, TrencherError
 
 app = typer.Typer(
@@ -28,6 +29,33 @@ LanPortOption = Annotated[
 ]
 TlsOption = Annotated[bool, typer.Option(help="With a certificate of this house's own.")]
 NewCodeOption = Annotated[bool, typer.Option("--new-code", help="Make a new access code.")]
+
+
+def _version(wanted: bool) -> None:
+    if wanted:
+        print(__version__)
+        raise typer.Exit
+
+
+@app.callback()
+def _about(
+    version: Annotated[
+        bool,
+        typer.Option("--version", help="Which Trencher this is.", callback=_version, is_eager=True),
+    ] = False,
+) -> None:
+    """Trencher: roasting a joint so that it is right when people sit down."""
+
+
+def _put(found: object) -> None:
+    """One line of JSON. InputError where numbers ran out of what can be computed: never NaN."""
+    try:
+        print(json.dumps(found, ensure_ascii=False, allow_nan=False), flush=True)
+    except ValueError:
+        raise InputError(
+            "the numbers of this roast run beyond what can be computed", where="roast",
+            allowed="physics nearer to meat's",
+        ) from None  # fmt: skip
 
 
 def _read(path: Path) -> bytes:
@@ -62,11 +90,7 @@ def simulate(
             allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
         )  # fmt: skip
     described = read_roast(load_json(_read(roast)))
-    print(
-        json.dumps(
-            write_forecast(forecast(described, every_s=every, rests=True)), ensure_ascii=False
-        )
-    )
+    _put(write_forecast(forecast(described, every_s=every, rests=True)))
 
 
 @app.command()
@@ -81,7 +105,7 @@ def read(
 
     text = _text(recipe)
     described = read_roast(load_json(_read(roast)))
-    print(json.dumps(write_reckoning(reckon(text, described)), ensure_ascii=False))
+    _put(write_reckoning(reckon(text, described)))
 
 
 @app.command()
@@ -97,7 +121,7 @@ def follow(
 
     described = read_roast(load_json(_read(roast)))
     for found in replayed(described, lines_of(read_csv(_text(readings)))):
-        print(json.dumps(write_following(found), ensure_ascii=False), flush=True)
+        _put(write_following(found))
 
 
 @app.command()
