@@ -305,3 +305,13 @@ def test_fat_and_a_wet_surface_move_a_forecast(client: TestClient) -> None:
 
     assert crust(surface="dried") > crust(surface="wet")
     assert crust(fat_mm=10.0) > crust()
+
+
+@pytest.mark.parametrize("field", ["wanted_c", "rest_min"])
+def test_true_and_false_are_no_numbers(client: TestClient, field: str) -> None:
+    refused = client.post("/api/roasts", json={**PLAN, field: False})
+    assert refused.status_code == 422
+    assert f"{field} should not be true or false" in refused.json()["detail"]
+    joint = {**PLAN["joint"], "weight_kg": True}
+    assert client.post("/api/roasts", json={**PLAN, "joint": joint}).status_code == 422
+    assert client.post("/api/roasts", json={**PLAN, "care": {"uncovered": True}}).status_code == 201

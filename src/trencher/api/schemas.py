@@ -3,9 +3,17 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, get_args
 
-from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, JsonValue
+from pydantic import (
+    AfterValidator,
+    AwareDatetime,
+    BaseModel,
+    ConfigDict,
+    Field,
+    JsonValue,
+    model_validator,
+)
 
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.coats import CoatId
@@ -41,10 +49,24 @@ def _bounds(name: str) -> Any:
 Flag = Literal["rolled", "slit", "stuffed", "tenderised", "thawed_warm", "wild"]
 
 
+def _takes_bool(annotation: Any) -> bool:
+    return annotation in (bool, Any, JsonValue) or any(map(_takes_bool, get_args(annotation)))
+
+
 class In(BaseModel):
-    """A body we accept: nothing unknown, no NaN."""
+    """A body we accept: nothing unknown, no NaN, no true or false for a number."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _no_bool_for_a_number(cls, data: Any) -> Any:
+        # Of the whole body: the field that tells kinds of bodies apart may have no validator.
+        for name, value in data.items() if isinstance(data, dict) else ():
+            field = cls.model_fields.get(name)
+            if isinstance(value, bool) and field is not None and not _takes_bool(field.annotation):
+                raise ValueError(f"{name} should not be true or false")
+        return data
 
 
 class Out(BaseModel):
