@@ -213,3 +213,15 @@ def test_numbers_that_cannot_be_computed_are_no_json(
     with pytest.raises(InputError, match="beyond what can be computed"):
         _put({"core_c": float("nan")})
     assert capsys.readouterr().out == ""
+
+
+def test_a_probe_is_told_where() -> None:
+    said = trencher("probe", "r", "--key", "k", "--url", "notaurl")
+    assert said.returncode == 2
+    assert said.stderr.startswith("trencher: --url: 'notaurl' is no address")
+
+
+def test_a_roast_saved_with_a_mark_of_its_bytes_is_read(tmp_path: Path) -> None:
+    path = tmp_path / "roast.json"
+    path.write_text(json.dumps(GOOD), encoding="utf-8-sig")
+    assert trencher("simulate", str(path)).returncode == 0

@@ -162,6 +162,8 @@ def probe(
         raise InputError(
             f"{every:g} is out of range", where="--every", allowed="allowed: 1 to 600 seconds"
         )
+    if not url.startswith(("http://", "https://")):
+        raise InputError(f"{url!r} is no address", where="--url", allowed="http://… or https://…")
     kitchen = Kitchen(url, key)
     pretend = PretendProbe(TONIGHT_TRUTH, tuple(trouble or ()))
     if attach:

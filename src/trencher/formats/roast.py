@@ -51,7 +51,7 @@ def load_json(raw: bytes) -> Any:
     if len(raw) > LARGEST_BYTES:
         raise InputError(f"{len(raw)} bytes", where="JSON", allowed=f"at most {LARGEST_BYTES}")
     try:
-        return json.loads(raw.decode("utf-8"), parse_constant=refuse, object_pairs_hook=unique)
+        return json.loads(raw.decode("utf-8-sig"), parse_constant=refuse, object_pairs_hook=unique)
     except UnicodeDecodeError:
         raise InputError("this is not text", where="JSON", allowed="UTF-8 text") from None
     except json.JSONDecodeError as error:
