@@ -91,13 +91,17 @@ def _permitted(host: str, names: Sequence[str]) -> list[x509.GeneralName]:
     for name in _general(names):
         if isinstance(name, x509.IPAddress) and not any(name.value in n for n in networks):
             found.append(x509.IPAddress(ipaddress.ip_network(name.value)))
-    return found + [x509.DNSName(n) for n in ("localhost", "local", host)]
+    return found + [x509.DNSName(n) for n in ("localhost", host, f"{host}.local")]
 
 
 def _vouches(authority: x509.Certificate, host: str, names: Sequence[str]) -> bool:
     """Whether an authority made earlier may vouch for today's addresses and name."""
     held = authority.extensions.get_extension_for_class(x509.NameConstraints).value
-    return set(_permitted(host, names)) <= set(held.permitted_subtrees or ())
+    permitted = set(held.permitted_subtrees or ())
+    if x509.DNSName("local") in permitted:
+        # Made when every name of the house's network was vouched for; screens trust it already.
+        permitted.add(x509.DNSName(f"{host}.local"))
+    return set(_permitted(host, names)) <= permitted
 
 
 def _made_authority(folder: Path, host: str, names: Sequence[str]) -> x509.Certificate:
