@@ -104,7 +104,8 @@ def _order(reader: Reader, method: Method) -> list[Open]:
             if isinstance(swapped.stages[0], Rest):
                 continue
             question = "The words say “after”: which comes first?"
-            choices = (Choice("as it is read", method), Choice("what is told last comes first", swapped))
+            last = Choice("what is told last comes first", swapped)
+            choices = (Choice("as it is read", method), last)
             found.append(Open(f"order:{mark.start}", question, choices))
     return found
 
