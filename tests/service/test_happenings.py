@@ -216,6 +216,11 @@ def test_a_long_file_is_one_entry_and_may_be_given_again(
     assert house.roasts.read_csv(roasting, text).last_seq == seq
     more = house.roasts.read_csv(roasting, text + "52,44,\n")
     assert more.last_seq == seq + 1
+    # A line with a number that is there and a door that is not brings the door.
+    again = house.roasts.read_csv(roasting, "minute,core_c,event\n52,44,door\n53,45,taken_out\n")
+    assert [m.minute for m in again.marks if m.what == "door"] == [30.0, 52.0]
+    assert len(again.readings) == 2002
+    assert house.roasts.read_csv(roasting, "minute,core_c,event\n53,45,taken_out\n") == again
 
 
 def test_a_file_with_a_wrong_line_leaves_nothing(

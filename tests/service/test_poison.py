@@ -9,6 +9,7 @@ from fastapi.testclient import TestClient
 from sqlalchemy import text
 
 from tests.service.conftest import METHOD, PLAN
+from tests.service.test_devices import pushed
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.core.errors import Damaged, InputError
@@ -75,3 +76,25 @@ def test_a_damaged_record_is_said_and_stands_alone(
         assert (broken.status_code, broken.json()["code"]) == (409, "damaged")
         assert client.get(f"/api/roasts/{roasting}/outlook").status_code == 200
         assert client.get("/api/days/2026-10-03").status_code == 200
+
+
+def test_a_damaged_roast_of_the_past_leaves_book_fridge_and_instruments(
+    house: House, roasting: str
+) -> None:
+    for name in ("whole", "broken"):
+        house.repository.create(name, {**PLAN, "name": name}, "2026-10-03T15:00:00+00:00")
+        house.roasts.choose(name, METHOD, None)
+        house.roasts.put_in(name, None)
+        house.roasts.end_stage(name, 1, None)
+        house.roasts.carve(name, None)
+    _damage(house, "broken", "flew", "{}")
+    planned, _ = house.roasts.lay({**PLAN, "name": "planned and broken"})
+    _damage(house, planned, "flew", "{}")
+    pushed(house, {"value": 20.0}, device="pit")
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        assert [line["id"] for line in client.get("/api/book").json()] == ["whole"]
+        assert client.get("/api/larder").status_code == 200
+        tip = {"device": "pit", "channel": "1", "place": "core"}
+        assert client.post(f"/api/roasts/{roasting}/tips", json=tip).is_success
+        oven = client.get("/api/ovens").json()[0]
+        assert client.delete(f"/api/ovens/{oven['id']}").status_code == 409

@@ -178,17 +178,22 @@ class BoardService:
 
     def stored(self, roast_id: str) -> list[Stored]:
         """The batches of one roast."""
-        session = self.roasts.session(roast_id)
+        return self._batches(roast_id, self.roasts.session(roast_id))
+
+    def _batches(self, roast_id: str, session: Session) -> list[Stored]:
         return [self._stored(roast_id, session, b) for b in session.batches]
 
     def larder(self) -> list[Stored]:
         """Every batch of the last fortnight of which something is left, the most urgent first."""
         oldest = self.roasts.clock.now() - OLDEST
+        lately = [
+            h for h in self.repository.headings()
+            if h.status == "done" and hour(h.serve_at) > oldest
+        ]  # fmt: skip
         found = [
             stored
-            for heading in self.repository.headings()
-            if heading.status == "done" and hour(heading.serve_at) > oldest
-            for stored in self.stored(heading.id)
+            for heading, session in self.repository.sound(lately)
+            for stored in self._batches(heading.id, session)
             if not stored.batch.over
         ]
         return sorted(found, key=lambda s: (s.use_by or date.min, s.kept_at))

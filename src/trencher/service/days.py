@@ -10,7 +10,6 @@ import datetime as dt
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Mapping
-from contextlib import suppress
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any
@@ -34,7 +33,7 @@ from trencher.core.day.people import table_cautions
 from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
-from trencher.core.errors import Conflict, Damaged, InputError, NotFound, OutOfRange, TrencherError
+from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
 from trencher.core.planner.cautions import Caution
 from trencher.core.session import Session
 from trencher.service.buying import AtTable
@@ -129,14 +128,10 @@ class DayService:
         ]  # fmt: skip
         if serve is None and here:
             serve = max(hour(h.serve_at) for h in here)
-        found: dict[str, Session] = {}
-        for h in sorted(here, key=lambda h: h.id):
-            if serve is None or abs(hour(h.serve_at) - serve) > ONE_TABLE:
-                continue
-            # A damaged record is missing from the table; its own place says why.
-            with suppress(Damaged):
-                found[h.id] = self.repository.session(h.id)
-        return found
+        near = [h for h in here if serve is not None and abs(hour(h.serve_at) - serve) <= ONE_TABLE]
+        return {
+            h.id: session for h, session in self.repository.sound(sorted(near, key=lambda h: h.id))
+        }
 
     def planned(self, date: str, part: Mapping[str, Any] | None = None) -> Planned:
         """The day worked out as it is kept, or with a change that is only tried."""

@@ -162,11 +162,10 @@ class DeviceService:
             raise InputError(
                 f"{place!r} is no place", where="place", allowed=f"allowed: {', '.join(PLACES)}"
             )
-        for heading in self.repository.headings():
-            if heading.status != "done" and heading.id != roast_id:
-                other = self.repository.session(heading.id)
-                if any(_is(a, device, channel) for a in other.attached):
-                    self._tell(heading.id, "detached", other, device, channel)
+        others = [h for h in self.repository.headings() if h.status != "done" and h.id != roast_id]
+        for heading, other in self.repository.sound(others):
+            if any(_is(a, device, channel) for a in other.attached):
+                self._tell(heading.id, "detached", other, device, channel)
         session = self.repository.session(roast_id)
         return self._tell(roast_id, "attached", session, device, channel, place)
 

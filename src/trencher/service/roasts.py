@@ -26,7 +26,6 @@ from trencher.core.catalogue.troubles import Trouble, trouble
 from trencher.core.day.saving import savings
 from trencher.core.errors import (
     Conflict,
-    Damaged,
     InputError,
     OutOfRange,
     TrencherError,
@@ -148,6 +147,8 @@ _HAPPENS = (
 _CSV_MARKS = {**{what: what for what in _HAPPENS if not what.startswith("moved")}} | {
     "probe_moved": "moved_probe", "browned": "browned", "crisped": "crisped",
 }  # fmt: skip
+_MAY_END = ("turned", "oven_off", "browned", "crisped")
+"""Marks that a stage may have waited for: the log then has its end."""
 _OPENS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
 
 
@@ -172,16 +173,22 @@ def _check_reading(low_c: float, high_c: float) -> None:
         )
 
 
-def _is_there(
-    r: CsvReading, there: Set[tuple[float, float, float, str]], marked: Set[tuple[str, float]],
-    session: Session,
-) -> bool:  # fmt: skip
-    """Whether a line of a file stands in the log already."""
-    if r.low_c is not None and r.high_c is not None:
-        return (r.minute, r.low_c, r.high_c, r.place) in there
-    if r.event in _CSV_MARKS:
-        return (_CSV_MARKS[r.event], r.minute) in marked
-    return r.minute in session.ends.values()
+def _not_yet_in(session: Session, lines: Sequence[CsvReading]) -> list[CsvReading]:
+    """The lines of a file without what stands in the log already, number and event apart."""
+    read = {(r.minute, r.low_c, r.high_c, r.place, r.spot) for r in session.readings}
+    marked = {(m.what, m.minute) for m in session.marks}
+    ended = set(session.ends.values())
+    found: list[CsvReading] = []
+    for r in lines:
+        if (r.minute, r.low_c, r.high_c, r.place, r.spot) in read:
+            r = replace(r, low_c=None, high_c=None)
+        what = _CSV_MARKS.get(r.event)
+        ends = what is None or what in _MAY_END
+        if r.event and ((what, r.minute) in marked or (ends and r.minute in ended)):
+            r = replace(r, event="")
+        if r.event or r.low_c is not None:
+            found.append(r)
+    return found
 
 
 def _own_oven(stage: Stage) -> Stage:
@@ -384,12 +391,8 @@ class RoastService:
         found = _done(session, self.repository)
         assert session.put_in_at is not None
         mine = hour(session.put_in_at)
-        for heading in beside:
-            # One that is carved meanwhile has opened its doors all the same.
-            try:
-                other = self.session(heading.id)
-            except Damaged:
-                continue
+        # One that is carved meanwhile has opened its doors all the same.
+        for _, other in self.repository.sound(beside):
             if other.oven_id != session.oven_id or other.put_in_at is None:
                 continue
             later = (hour(other.put_in_at) - mine).total_seconds() / 60.0
@@ -548,9 +551,7 @@ class RoastService:
             self.minute_given(session, r.minute)
             if r.low_c is not None and r.high_c is not None:
                 _check_reading(r.low_c, r.high_c)
-        there = {(r.minute, r.low_c, r.high_c, r.place) for r in session.readings}
-        marked = {(m.what, m.minute) for m in session.marks}
-        fresh = [r for r in readings if not _is_there(r, there, marked, session)]
+        fresh = _not_yet_in(session, readings)
         self._check_ends(session, fresh)
         entries = [e for r in fresh for e in self._entries(r)]
         if not entries:

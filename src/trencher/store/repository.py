@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import threading
 from collections import OrderedDict
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from typing import Any
 
@@ -144,6 +145,13 @@ class Repository:
         if not session.log:
             raise NotFound(f"there is no roast {roast_id!r}", where="roast")
         return session
+
+    def sound(self, headings: Iterable[Heading]) -> Iterator[tuple[Heading, Session]]:
+        """The roasts of a list that can be read: a damaged one is missing, and takes no other down.
+        Its own place says why."""
+        for heading in headings:
+            with suppress(Damaged):
+                yield heading, self.session(heading.id)
 
     def _session(self, sql: SqlSession, roast_id: str) -> Session:
         """The roast as committed, folded on from where it was last: a log only grows. Damaged."""

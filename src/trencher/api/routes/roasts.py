@@ -244,9 +244,8 @@ book = APIRouter(prefix="/book", tags=["book"])
 @book.get("")
 def read_book(house: HouseDep) -> list[s.BookLine]:
     """Finished roasts, the latest first: what was planned against what happened."""
+    done = [h for h in house.roasts.headings() if h.status == "done"]
     lines = (
-        views.book_line(h.id, house.roasts.session(h.id), h.serve_at)
-        for h in house.roasts.headings()
-        if h.status == "done"
+        views.book_line(h.id, session, h.serve_at) for h, session in house.repository.sound(done)
     )
     return [line for line in lines if line is not None]
