@@ -18,6 +18,8 @@ from trencher.api.app import create_api
 from trencher.api.budget import Budgeted
 from trencher.api.context import House
 from trencher.api.slots import Busy, Slots
+from trencher.core.method.stages import Stage, Task
+from trencher.core.planner import passage
 from trencher.core.thermal.budget import Budget, Dropped, TooMuch, spend, within
 
 WISH = {
@@ -51,9 +53,20 @@ def test_what_is_refused_for_its_cost_is_not_remembered_as_impossible(
     assert all(d["reason"] == "" or "more than" not in d["reason"] for d in answered.json())
 
 
-def test_a_baste_a_minute_for_two_days_is_answered(client: TestClient) -> None:
-    long = {**WISH, "method": "60C 47h + baste every 1min"}
+def test_each_of_many_bastes_is_gone_through_a_few_times_not_for_every_later_one(
+    client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    done, once = [0], passage.after_task
+
+    def counted(stage: Stage, task: Task) -> Stage:
+        done[0] += 1
+        return once(stage, task)
+
+    monkeypatch.setattr(passage, "after_task", counted)
+    long = {**WISH, "method": "60C 10h + baste every 1min"}
     assert client.post("/api/method", json=long).status_code == 200
+    bastes, walks = 600, 100  # the take-out is solved for, by some fifty walks
+    assert bastes <= done[0] <= bastes * walks
 
 
 def test_a_budget_is_of_the_question_that_asks() -> None:

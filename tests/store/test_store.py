@@ -281,6 +281,9 @@ def test_a_file_is_its_owners_alone(tmp_path: Path) -> None:
     path = tmp_path / "own.sqlite"
     migrate(path)
     assert path.stat().st_mode & 0o077 == 0
+    path.chmod(0o644)
+    migrate(path)
+    assert path.stat().st_mode & 0o077 == 0
 
 
 def test_what_cannot_be_written_says_so(tmp_path: Path) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import shutil
 import sqlite3
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
+from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Any
 
@@ -100,6 +100,10 @@ def _writable(path: Path) -> None:
     try:
         with path.open("r+b"):
             pass
+        if path.stat().st_mode & 0o077:
+            # Made by an earlier Trencher, which left it to the machine's habits.
+            with suppress(PermissionError):
+                path.chmod(0o600)
     except OSError as error:
         raise DatabaseError(
             f"cannot be written ({error.strerror})", where=str(path),

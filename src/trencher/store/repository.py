@@ -129,6 +129,7 @@ class Repository:
 
     def begun_about(self, first: str, last: str) -> list[Heading]:
         """Roasts that are or were in an oven, served from the date ``first`` to ``last``."""
+        # Hours are texts: behind a date stands "T", and "U" comes after every hour of the last one.
         with self._db.read() as sql:
             rows = sql.scalars(
                 select(RoastRow).where(

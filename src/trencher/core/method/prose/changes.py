@@ -89,8 +89,8 @@ class Changes(Heating):
             # Up to what? It is asked about.
             return
         said = [x for p in parts for x in p.lengths]
-        sentence = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
-        if said and WORKED_OUT.search(sentence + self._clause_text(clause)):
+        told = self._before(clause.marks[0].start) + self._clause_text(clause)
+        if said and WORKED_OUT.search(told):
             # "Work out the time: 15 minutes a pound": what remains after a hot start has it.
             self.worked_out = said[0]
             return
@@ -196,7 +196,7 @@ class Changes(Heating):
             on.marks.append(lengths[0].mark)
             self._use(lengths[0].mark)
             return True
-        others = len(lengths) == 1 and FOR_OTHERS.search(self.text[: lengths[0].mark.start])
+        others = len(lengths) == 1 and FOR_OTHERS.search(self._before(lengths[0].mark.start))
         if others and isinstance(rate, Rate) and isinstance(lengths[0].length, Rate):
             # "For rare, 10 minutes per 500 g; for medium, 14."
             for said in (rate, lengths[0].length):

@@ -196,7 +196,8 @@ class Lengths(State):
         heated = ahead == "temp" and AT_WORD.match(self.text[mark.end : marks[after].start])
         idle = role == "after" and (alone or (before is not None and not heated))
         idle = idle or (role == "last" and alone)
-        if IF_NOT.search(self.text[: mark.start]) or DOOR.search(self.text[: mark.start]):
+        told = self._before(mark.start)
+        if IF_NOT.search(told) or DOOR.search(told):
             return
         less = LESS.search(self.text[max(0, mark.start - 20) : mark.start])
         if less or idle or role in ("every", "before_end", "before_in"):

@@ -6,6 +6,7 @@ Only finds; what they mean together is ``clauses`` and ``reader``. English, Brit
 from __future__ import annotations
 
 import re
+from bisect import bisect_left
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import chain, pairwise
@@ -223,47 +224,35 @@ def _words(text: str) -> Iterator[Mark]:
             yield Mark(kind, m.start(), m.end())
 
 
+def _so_long(m: re.Match[str], minutes: float) -> Mark:
+    """A time whose unit is not said where its number, the group ``v``, stands."""
+    return Mark("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
+
+
 def _unsaid(text: str) -> Iterator[Mark]:
+    """Times without a unit of their own: *rest for 20*, *the last hour of three*, *after 20 and 40
+    minutes*, *for the first hour …, for the second*, *from the second hour on*."""
     for m in OF_HOURS.finditer(text):
-        hours = value(m["v"]) * 60.0
-        yield Mark("time", m.start("v"), m.end("v"), low_min=hours, high_min=hours, bare=True)
+        yield _so_long(m, value(m["v"]) * 60.0)
     for m in FOR.finditer(text):
-        minutes = value(m["v"])
-        if LEAST_UNSAID <= minutes <= MOST_UNSAID:
-            yield Mark(
-                "time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True
-            )
-
-
-def _hour_from(text: str) -> Iterator[Mark]:
-    """*From the second hour on*: after the first."""
-    for m in FROM_HOUR.finditer(text):
-        minutes = 60.0 * ("second", "third", "fourth").index(m["n"].casefold()) + 60.0
-        yield Mark("after", m.start(), m.start("n"))
-        yield Mark("time", m.start("n"), m.end(), low_min=minutes, high_min=minutes)
-
-
-def _the_second(text: str) -> Iterator[Mark]:
-    """*For the first hour …, for the second*: as long as the first."""
-    for m in SECOND.finditer(text):
-        minutes = 30.0 if "half" in m["unit"] else 60.0
-        yield Mark("time", m.start("n"), m.end(), low_min=minutes, high_min=minutes, bare=True)
-
-
-def _after_each(text: str) -> Iterator[Mark]:
-    """*After 20 and 40 minutes*: the first of them."""
+        if LEAST_UNSAID <= value(m["v"]) <= MOST_UNSAID:
+            yield _so_long(m, value(m["v"]))
     for m in AFTER_TWO.finditer(text):
-        minutes = value(m["v"])
-        yield Mark("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
+        yield _so_long(m, value(m["v"]))
+    for m in SECOND.finditer(text):
+        yield _so_long(m, 30.0 if "half" in m["unit"].casefold() else 60.0)
+    for m in FROM_HOUR.finditer(text):
+        yield Mark("after", m.start(), m.start("v"))
+        yield _so_long(m, 60.0 + 60.0 * ("second", "third", "fourth").index(m["n"].casefold()))
 
 
 def _more(text: str) -> Iterator[Mark]:
     """*Twenty more*: of what was counted last, minutes where nothing was."""
+    units = [(m.start(), m[0]) for m in UNIT.finditer(text)]
     for m in SO_MANY_MORE.finditer(text):
-        before = UNIT.findall(text[: m.start()])
-        hours = bool(before) and before[-1][0] in "hH" and value(m["v"]) <= MOST_HOURS_MORE
-        minutes = value(m["v"]) * (60.0 if hours else 1.0)
-        yield Mark("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
+        before = bisect_left(units, (m.start(), ""))
+        hours = before > 0 and units[before - 1][1][0] in "hH" and value(m["v"]) <= MOST_HOURS_MORE
+        yield _so_long(m, value(m["v"]) * (60.0 if hours else 1.0))
 
 
 def _lone(text: str) -> Iterator[Mark]:
@@ -285,14 +274,7 @@ def marks_in(text: str) -> list[Mark]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
     text = _without_gaps(text)
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
-    found += [
-        *_unsaid(text),
-        *_more(text),
-        *_hour_from(text),
-        *_the_second(text),
-        *_after_each(text),
-        *_lone(text),
-    ]
+    found += [*_unsaid(text), *_more(text), *_lone(text)]
     order = sorted(
         enumerate(found), key=lambda p: (_RANK.get(p[1].kind, 6), p[1].start - p[1].end, p[0])
     )

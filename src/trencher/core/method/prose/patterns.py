@@ -166,10 +166,10 @@ AFTER_TWO = re.compile(
 )
 SECOND = re.compile(
     r"\bfirst\s+(?P<unit>half[\s-](?:an\s+)?hour|hour)\b[^.;\n]{0,80}\bfor\s+the\s+"
-    r"(?P<n>second|next|other)(?=\s*(?:[.,;]|$))", re.IGNORECASE,
+    r"(?P<v>second|next|other)(?=\s*(?:[.,;]|$))", re.IGNORECASE,
 )  # fmt: skip
 FROM_HOUR = re.compile(
-    r"\bfrom\s+the\s+(?P<n>second|third|fourth)\s+hour(?:\s+on)?\b", re.IGNORECASE
+    r"\bfrom\s+the\s+(?P<v>(?P<n>second|third|fourth)\s+hour(?:\s+on)?)\b", re.IGNORECASE
 )
 UNIT = re.compile(r"\b(?:min|hour|hr)", re.IGNORECASE)
 MOST_HOURS_MORE = 8.0

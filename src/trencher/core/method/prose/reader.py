@@ -157,9 +157,9 @@ class Reader(Dressing, Tasks, Rests, Pan):
 
     def _left_to_stand(self, clause: Clause) -> bool:
         """*Leave for 30 minutes*, before it has seen any heat."""
-        line = re.split(r"[.;\n]", self.text[: clause.marks[0].start])[-1]
         alone = clause.has("time") and not clause.has("temp", *DRESS)
-        return bool(alone and LEFT.search(line) and self._before_it_is_on() and self.where != "pan")
+        left = LEFT.search(self._before(clause.marks[0].start)) is not None
+        return alone and left and self._before_it_is_on() and self.where != "pan"
 
     def _in_the_hot_pan(self, clause: Clause) -> bool:
         """*Heat a pan. Add the pork and cook for 6 minutes*"""

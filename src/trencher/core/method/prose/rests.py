@@ -200,11 +200,11 @@ class Rests(Heating):
     def _left_alone(self, clause: Clause) -> bool:
         """*Leave in the crust for 10 minutes*, when what it was roasted for is over."""
         times = clause.get("time") or clause.marks[:1]
-        line = re.split(r"[.;\n]", self.text[: times[0].start])[-1]
+        left = LEFT.search(self._before(times[0].start)) is not None
         told = clause.has("time") and not clause.has("temp", "more") and not clause.acts
         on = self.drafts.last_oven()
         over = on is not None and not self.fresh and self.where == "oven"
-        return told and over and LEFT.search(line) is not None
+        return told and over and left
 
     def _told_of_the_end(self, clause: Clause) -> bool:
         """*The centre should now read 54C*: after a rest that has its time, no rest of its own."""

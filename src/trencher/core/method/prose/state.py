@@ -20,6 +20,8 @@ from trencher.core.thermal.surface import Cover, RestHow
 LIQUIDS = re.compile(
     r"\b(stock|wine|water|cider|beer|ale|stout|port|sherry|broth|milk|juice)\b", re.IGNORECASE
 )
+LOOKED_BACK = 240
+"""So many letters of a sentence are looked back over: no cook says more before coming to it."""
 Where = Literal["before", "ready", "oven", "pan", "out"]
 
 
@@ -159,6 +161,10 @@ class State:
         """What stands on the line of a mark, up to the next thing of a list."""
         before = self.text[: mark.start].rsplit("\n", 1)[-1].rsplit(",", 1)[-1]
         return (before + re.split(r"[\n,]", self.text[mark.end :], maxsplit=1)[0]).casefold()
+
+    def _before(self, at: int) -> str:
+        """What the sentence says before a place of the text."""
+        return re.split(r"[.;\n]", self.text[max(0, at - LOOKED_BACK) : at])[-1]
 
     def _use(self, *marks: Mark) -> None:
         self.used.update(dict.fromkeys(marks))
