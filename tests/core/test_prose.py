@@ -343,3 +343,22 @@ def test_the_verdict_says_where_it_ends_and_how_far_off_that_is() -> None:
     never = reckon("60C until 70C", roast(cooker=HOUSE, wanted_c=57.0)).result
     assert never is not None
     assert verdict(never, 57.0).startswith("This cannot be done here")
+
+
+def test_a_rule_that_goes_far_too_far_is_ended_in_an_earlier_stage() -> None:
+    asked = roast(cooker=HOUSE, wanted_c=57.0)
+    over = reckon("200C fan 30min; 130C fan covered 4h; 180C fan 20min; rest open 15min", asked)
+    assert over.result is not None
+    assert over.result.pull_min is not None
+    assert over.result.earlier_min is not None
+    # Ended so much earlier, which is within the four hours, it is as wanted.
+    low = over.result.pull_min - over.result.earlier_min - 30.0
+    assert 20.0 < low < 200.0
+    again = f"200C fan 30min; 130C fan covered {low:.1f}min; rest open 15min"
+    ended = reckon(again, asked).result
+    assert ended is not None
+    assert ended.peak_c == pytest.approx(57.0, abs=0.7)
+    # Where even the first stage goes beyond it, no take-out is named.
+    burnt = reckon("240C fan 3h", roast(cooker=HOUSE, wanted_c=7.5)).result
+    assert burnt is not None
+    assert burnt.earlier_min is None

@@ -11,7 +11,7 @@ from trencher.core.errors import NotationError, TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import USUAL_RANGE_C, Place, Reading, read_prose
 from trencher.core.method.prose.asked import Choice, Open, answered
-from trencher.core.method.stages import Method, Oven, Stage, celsius
+from trencher.core.method.stages import HEATED, Method, Oven, Stage, celsius
 from trencher.core.planner.backward import take_out_for
 from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import walk
@@ -195,6 +195,23 @@ def verdict(found: Reckoned, wanted_c: float | None) -> str:
 AS_WANTED_C = 0.7
 
 
+def _out_for(roast: Roast, wanted_c: float) -> float | None:
+    """The minute at which to take it out so that its middle ends at ``wanted_c``, in the last stage
+    in which that can be; what would come after is left out, but for the rest. None for none."""
+    stages, last = roast.method.stages, roast.method.pull_index
+    for i in range(last, -1, -1):
+        if not isinstance(stages[i], HEATED):
+            continue
+        method = Method((*stages[: i + 1], *stages[last + 1 :]))
+        try:
+            found = take_out_for(replace(roast, method=method), wanted_c)
+        except TrencherError:
+            continue
+        if abs(found.peak_c - wanted_c) < AS_WANTED_C:
+            return found.pull_min
+    return None
+
+
 def reckon_method(words: str, method: Method, roast: Roast) -> Reckoned:
     """One method on this joint in this oven, and how far its take-out is from the wanted one."""
     try:
@@ -205,10 +222,8 @@ def reckon_method(words: str, method: Method, roast: Roast) -> Reckoned:
     earlier: float | None = None
     wanted = roast.goal_c
     if wanted is not None:
-        try:
-            earlier = done.pull_min - take_out_for(here, wanted).pull_min
-        except TrencherError:
-            earlier = None
+        out_min = _out_for(here, wanted)
+        earlier = None if out_min is None else done.pull_min - out_min
     return Reckoned(
         words=words,
         method=here.method,
