@@ -11,12 +11,13 @@ import threading
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
 import numpy as np
 import uvicorn
+from sqlalchemy import text
 
 from trencher.api.app import create_app
 from trencher.api.context import House
@@ -149,9 +150,66 @@ def file_of(lines: int) -> float:
     with standing_house() as house:
         roast_id = put_in(house)
         house.clock.jump(60)  # type: ignore[attr-defined]
-        text = "minute,core_c\n" + "\n".join(
+        lines_of = "minute,core_c\n" + "\n".join(
             f"{n * 55 / lines:.4f},{6 + 40 * n / lines:.2f}" for n in range(lines)
         )
         begun = time.perf_counter()
-        house.roasts.read_csv(roast_id, text)
+        house.roasts.read_csv(roast_id, lines_of)
         return time.perf_counter() - begun
+
+
+def copied(house: House, roast_id: str, times: int) -> None:
+    """The same roast so many times over, eight hours earlier each."""
+    first = datetime(2026, 10, 3, 19, tzinfo=UTC)
+    with house.repository._db.write() as sql:
+        for n in range(times):
+            values = {"new": f"old-{n}", "of": roast_id, "at": str(first - timedelta(hours=8 * n))}
+            for table, columns in (
+                ("roasts", "name, status, created_at, last_seq, oven_id, words, serve_at"),
+                ("events", "seq, at, kind, data"),
+            ):
+                key = "id" if table == "roasts" else "roast_id"
+                taken = columns.replace("serve_at", ":at")
+                sql.execute(
+                    text(
+                        f"INSERT INTO {table} ({key}, {columns}) SELECT :new, {taken} "
+                        f"FROM {table} WHERE {key} = :of"
+                    ),
+                    values,
+                )
+
+
+def book_of(roasts: int) -> dict[str, float]:
+    """Milliseconds for the lists of a house that has done so many roasts."""
+    with standing_house() as house:
+        roast_id = put_in(house)
+        house.clock.jump(100)  # type: ignore[attr-defined]
+        for n in range(40):
+            house.roasts.read(roast_id, 6 + n, 6 + n, "core", 2.0 * n)
+        house.roasts.end_stage(roast_id, None, 90.0)
+        house.roasts.end_stage(roast_id, None, 95.0)
+        house.roasts.carve(roast_id, 99.0)
+        copied(house, roast_id, roasts)
+        put_in(house)
+        with served(house) as port:
+            ask(port, "GET", "/catalogue")
+
+            def spent(*paths: str) -> float:
+                """The middle one of pages that nobody has asked for before."""
+                times = []
+                for path in paths:
+                    begun = time.perf_counter()
+                    if ask(port, "GET", path) != 200:
+                        raise RuntimeError(path)
+                    times.append(1000 * (time.perf_counter() - begun))
+                return float(np.median(times))
+
+            return {
+                "a page of the Book": spent(*(f"/book?skip={2000 * n}" for n in range(5))),
+                "its last page": spent(*(f"/book?skip={roasts - 40 * n}" for n in range(1, 6))),
+                "one that is searched for": spent(
+                    *(f"/book?search={words}" for words in ("beef", "sirloin+tied", "rosy"))
+                ),
+                "the list of each screen": spent("/roasts", "/roasts?past=21", "/roasts?past=22"),
+                "alarms": spent(*["/alarms"] * 5),
+            }

@@ -28,7 +28,7 @@ from trencher.service.roasts import RoastService
 from trencher.serving import Beside, Server, listen, port_of
 from trencher.settings import Settings
 from trencher.store.database import Database
-from trencher.store.repository import Repository
+from trencher.store.repository import UNDER_WAY, Repository
 
 log = structlog.get_logger()
 
@@ -42,7 +42,7 @@ def own_house(path: Path) -> tuple[House, Callable[[], None]]:
     feed = Feed()
 
     def busy() -> bool:
-        return any(h.status in ("roasting", "resting") for h in repository.headings())
+        return bool(repository.headings(*UNDER_WAY))
 
     clock = WallClock(busy)
     roasts = RoastService(repository, clock, feed)

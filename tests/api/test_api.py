@@ -57,7 +57,7 @@ def test_the_story_over_http(client: TestClient, clock: FastClock) -> None:
     judged = client.post(f"/api/roasts/{roast_id}/verdict", json={"verdict": "Rosy"})
     assert judged.json()["verdict"]["verdict"] == "Rosy"
     book = client.get("/api/book").json()
-    assert [line["id"] for line in book] == [roast_id]
+    assert [line["id"] for line in book["lines"]] == [roast_id]
     assert len(judged.json()["log"]) == 8
 
 

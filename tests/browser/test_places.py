@@ -268,7 +268,7 @@ def test_an_empty_kitchen_begins_with_a_name(page: Page, own: Site) -> None:
     page.get_by_role("combobox", name="Find a cut").fill("leg of lamb")
     page.locator("li[role=option]").first.click()
     expect(page.get_by_role("slider", name="Thickness")).to_be_visible()
-    assert [h.name for h in own.house.roasts.headings()] == ["Leg of lamb on the bone"]
+    assert [h.name for h in own.house.repository.headings()] == ["Leg of lamb on the bone"]
     page.goto(f"{own.url}/book")
     expect(page.get_by_role("heading", name="The Book is empty.")).to_be_visible()
 

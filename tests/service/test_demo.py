@@ -22,7 +22,7 @@ def demo(tmp_path_factory: pytest.TempPathFactory) -> Iterator[House]:
 
 
 def test_tonights_joints_lie_on_the_block(demo: House) -> None:
-    names = {h.id: h.status for h in demo.roasts.headings()}
+    names = {h.id: h.status for h in demo.repository.headings()}
     assert names["sirloin"] == names["pork-loin"] == "planning"
     sirloin = demo.roasts.session("sirloin").plan
     assert (sirloin["wanted_c"], sirloin["rest_min"]) == (57.0, 40.0)
@@ -34,7 +34,7 @@ def test_the_hour_is_half_past_one(demo: House) -> None:
 
 
 def test_the_book_holds_nine_with_two_failures(demo: House) -> None:
-    book = {line.id: line for line in read_book(demo)}
+    book = {line.id: line for line in read_book(demo).lines}
     assert len(book) == 9
     over = book["silverside"].read_peak_c
     assert over is not None
@@ -49,7 +49,7 @@ def test_the_book_holds_nine_with_two_failures(demo: House) -> None:
 def test_plans_of_the_past_were_not_made_from_the_truth(demo: House) -> None:
     gaps = [
         abs(line.pulled_min - line.planned.pull_min)
-        for line in read_book(demo)
+        for line in read_book(demo).lines
         if line.pulled_min is not None
     ]
     assert min(gaps) > 0.2
@@ -92,7 +92,7 @@ def test_a_world_of_today_is_kept_and_one_of_another_day_is_made_anew(tmp_path: 
 def test_ones_own_kitchen_starts_empty_and_is_kept(tmp_path: Path) -> None:
     path = tmp_path / "trencher.sqlite"
     house, close = own_house(path)
-    assert house.roasts.headings() == []
+    assert house.repository.headings() == []
     assert house.repository.ovens() == []
     assert house.live is None
     house.repository.set_setting("mine", 1)

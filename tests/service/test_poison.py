@@ -12,7 +12,7 @@ from tests.service.conftest import METHOD, PLAN
 from tests.service.test_devices import pushed
 from trencher.api.app import create_app
 from trencher.api.context import House
-from trencher.core.errors import Damaged, InputError
+from trencher.core.errors import Conflict, Damaged, InputError
 from trencher.service.alarms import due
 
 ODD_HOURS = ("2026-10-03T19:00:00", "0001-01-01T19:00:00+00:00", "9999-12-31T23:59:59-12:00")
@@ -92,9 +92,69 @@ def test_a_damaged_roast_of_the_past_leaves_book_fridge_and_instruments(
     _damage(house, planned, "flew", "{}")
     pushed(house, {"value": 20.0}, device="pit")
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
-        assert [line["id"] for line in client.get("/api/book").json()] == ["whole"]
+        page = client.get("/api/book", params={"count": 1}).json()
+        assert (page["lines"], page["found"], page["next"]) == ([], 2, 1)
+        page = client.get("/api/book", params={"count": 1, "skip": 1}).json()
+        assert [line["id"] for line in page["lines"]] == ["whole"]
         assert client.get("/api/larder").status_code == 200
         tip = {"device": "pit", "channel": "1", "place": "core"}
         assert client.post(f"/api/roasts/{roasting}/tips", json=tip).is_success
         oven = client.get("/api/ovens").json()[0]
         assert client.delete(f"/api/ovens/{oven['id']}").status_code == 409
+
+
+def _damage_day(house: House, date: str, data: str) -> None:
+    with house.repository._db.write() as sql:
+        sql.execute(
+            text(
+                "INSERT INTO day_events (day, seq, at, kind, data) VALUES (:d, 99, 'x', 'did', :j)"
+            ),
+            {"d": date, "j": data},
+        )
+
+
+@pytest.mark.parametrize("data", ["{}", "[1", "null"])
+def test_a_damaged_record_is_put_aside_and_taken_back(
+    house: House, roasting: str, data: str
+) -> None:
+    _damage(house, roasting, "read", data)
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        assert client.get(f"/api/roasts/{roasting}").json()["code"] == "damaged"
+        (stray,) = client.get("/api/strays").json()["damaged"]
+        assert (stray["record"], stray["id"]) == ("roast", roasting)
+        assert "cannot be read" in stray["why"]
+        found = client.put(f"/api/strays/roast/{roasting}").json()
+        assert found["damaged"] == []
+        assert [x["id"] for x in found["aside"]] == [roasting]
+        assert client.get("/api/roasts").json() == client.get("/api/days").json()["dates"] == []
+        assert client.delete(f"/api/strays/roast/{roasting}").json()["aside"] == []
+        assert [r["id"] for r in client.get("/api/roasts").json()] == [roasting]
+
+
+def test_what_is_whole_and_in_the_oven_is_not_put_aside(house: House, roasting: str) -> None:
+    planned, _ = house.roasts.lay(PLAN)
+    house.repository.put_aside(planned, "2026-10-03T15:00:00+00:00")
+    with pytest.raises(Conflict, match="put aside"):
+        house.roasts.change(planned, {"wanted_c": 55.0})
+    with pytest.raises(Conflict, match="under way"):
+        house.repository.put_aside(roasting, "2026-10-03T15:00:00+00:00")
+
+
+def test_a_damaged_day_is_said_put_aside_and_begun_anew(house: House) -> None:
+    roast_id, _ = house.roasts.lay(PLAN)
+    house.roasts.choose(roast_id, METHOD, None)
+    date = "2026-10-03"
+    house.days.change(date, {"people": 7})
+    _damage_day(house, date, "{}")
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        assert client.get(f"/api/days/{date}").json()["code"] == "damaged"
+        for path in ("days", "alarms", "roasts", "sides", "strays"):
+            assert client.get(f"/api/{path}").status_code == 200, path
+        assert [x["id"] for x in client.get("/api/strays").json()["damaged"]] == [date]
+        moved = {"serve_at": "2026-10-03T19:30:00+00:00"}
+        assert client.patch(f"/api/roasts/{roast_id}", json=moved).status_code == 200
+        assert client.put(f"/api/strays/day/{date}").json()["damaged"] == []
+        assert client.get(f"/api/days/{date}").json()["people"] != 7
+        house.days.change(date, {"people": 5})
+        assert client.delete(f"/api/strays/day/{date}").status_code == 409
+        assert client.get(f"/api/days/{date}").json()["people"] == 5

@@ -7,6 +7,7 @@
   import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import { ask } from '$lib/ui/ask'
+  import Damaged from '$lib/ui/Damaged.svelte'
   import Find from '$lib/ui/Find.svelte'
   import Keys from '$lib/ui/Keys.svelte'
   import Waiting from '$lib/ui/Waiting.svelte'
@@ -122,6 +123,7 @@
     </p>
   {/if}
   <Waiting />
+  <Damaged />
   <main id="main" tabindex="-1">
     <Router />
   </main>

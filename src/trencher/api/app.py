@@ -28,6 +28,7 @@ from trencher.api.routes import (
     ovens,
     questions,
     roasts,
+    strays,
 )
 from trencher.lan.lan import Lan
 
@@ -65,6 +66,7 @@ def create_api(house: House | None) -> FastAPI:
         feed.router,
         access.router,
         questions.router,
+        strays.router,
     ):
         api.include_router(router)
     return api

@@ -1557,6 +1557,32 @@ class BookLine(Out):
     verdict: VerdictOut | None
 
 
+class BookPage(Out):
+    """Some lines of the Book. ``found``: how many there are of what was asked for; ``next``: what
+    to skip for the page behind this one, null where there is none."""
+
+    lines: list[BookLine]
+    found: int
+    next: int | None
+
+
+class StrayOut(Out):
+    """A record that cannot be read (``why``), or was put aside (``at``)."""
+
+    record: Literal["roast", "day"]
+    id: str
+    name: str
+    why: str
+    at: datetime | None
+
+
+class StraysOut(Out):
+    """Records that cannot be read and wait for a word, and those put aside."""
+
+    damaged: list[StrayOut]
+    aside: list[StrayOut]
+
+
 BandsBody.model_rebuild()
 TonightOut.model_rebuild()
 

@@ -519,8 +519,16 @@ def _lever_result(r: Result) -> s.LeverResultOut:
     )  # fmt: skip
 
 
-def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine | None:
-    """A finished roast's line; None for one that never went in."""
+def _spread(all_of: list[s.ReadingOut], most: int | None) -> list[s.ReadingOut]:
+    """At most so many of them, evenly, with the last."""
+    if most is None or len(all_of) <= most:
+        return all_of
+    return [all_of[round(k * (len(all_of) - 1) / (most - 1))] for k in range(most)]
+
+
+def book_line(roast_id: str, session: Session, readings: int | None = None) -> s.BookLine | None:
+    """A finished roast's line, with no more than so many ``readings``; None for one that never went
+    in."""
     if session.planned is None or session.method is None:
         return None
     joint: dict[str, Any] = session.plan["joint"]
@@ -529,7 +537,7 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
         name=session.plan["name"],
         cut=joint_of(joint).facts.name,
         weight_kg=joint["weight_kg"],
-        served_at=hour(heading_serve),
+        served_at=hour(session.plan["serve_at"]),
         school=session.school,
         method=session.method,
         wanted_c=session.plan["wanted_c"],
@@ -538,6 +546,6 @@ def book_line(roast_id: str, session: Session, heading_serve: str) -> s.BookLine
         pulled_core_c=session.read_at_pull_c,
         read_peak_c=session.read_peak_c,
         closed=session.closed,
-        readings=_readings(session),
+        readings=_spread(_readings(session), readings),
         verdict=_verdict(session),
     )

@@ -15,7 +15,7 @@ from trencher.core.units import dial_text
 from trencher.service.devices import DeviceService
 from trencher.service.planning import cooker_of
 from trencher.service.roasts import Following, RoastService
-from trencher.store.repository import OvenRecord
+from trencher.store.repository import UNDER_WAY, OvenRecord
 
 
 @dataclass(frozen=True)
@@ -34,9 +34,7 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
     """What is still to be heard in the kitchen, in order. A roast that cannot be followed just now
     is left out; its own place says why."""
     found: list[Due] = []
-    for heading in roasts.headings():
-        if heading.status not in ("roasting", "resting"):
-            continue
+    for heading in roasts.repository.headings(*UNDER_WAY):
         try:
             following = roasts.follow(heading.id)
         except TrencherError:

@@ -95,7 +95,7 @@ class BoardService:
     def _people(self, session: Session) -> int:
         """How many sit down: as its day says, else those who are named."""
         serve = hour(str(session.plan["serve_at"]))
-        day = self.repository.day(serve.date().isoformat())
+        day = self.repository.sound_day(serve.date().isoformat())
         return int(day.facts["people"]) if day.log else len(guests_of(self.repository))
 
     def read_slice(
@@ -185,11 +185,9 @@ class BoardService:
 
     def larder(self) -> list[Stored]:
         """Every batch of the last fortnight of which something is left, the most urgent first."""
-        oldest = self.roasts.clock.now() - OLDEST
-        lately = [
-            h for h in self.repository.headings()
-            if h.status == "done" and hour(h.serve_at) > oldest
-        ]  # fmt: skip
+        oldest = (self.roasts.clock.now() - OLDEST).date().isoformat()
+        about = self.repository.begun_about(oldest)
+        lately = [h for h in about if h.status == "done"]
         found = [
             stored
             for heading, session in self.repository.sound(lately)

@@ -33,7 +33,14 @@ from trencher.core.day.people import table_cautions
 from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
-from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
+from trencher.core.errors import (
+    Conflict,
+    Damaged,
+    InputError,
+    NotFound,
+    OutOfRange,
+    TrencherError,
+)
 from trencher.core.planner.cautions import Caution
 from trencher.core.session import Session
 from trencher.service.buying import AtTable
@@ -44,10 +51,11 @@ from trencher.service.hours import checked_hour, hour
 from trencher.service.joint_changes import asked_of, before_it, on_top, settled, stands
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import first_way
-from trencher.store.repository import Repository
+from trencher.store.repository import NOT_OVER, Repository
 
 KEPT_ORDERS = 32
 DOORS_MATTER_MIN = 1.0
+LATELY = timedelta(days=31)
 ONE_TABLE = timedelta(minutes=60)
 """Joints served further apart on one date come to two tables; the day is the later one's."""
 DEFAULT_PEOPLE, DEFAULT_RINGS = 8, 4
@@ -86,11 +94,18 @@ class DayService:
 
     # --- questions -----------------------------------------------------------------------------
     def dates(self) -> list[str]:
-        """Dates with a joint that is not finished, and days that were opened; the next first."""
-        open_dates = {
-            _date_of(h.serve_at) for h in self.repository.headings() if h.status != "done"
-        }
-        return sorted(open_dates | set(self.repository.days()))
+        """Dates with a joint that is not finished, and days of the last month and to come that were
+        opened; the next first."""
+        open_dates = {_date_of(h.serve_at) for h in self.repository.headings(*NOT_OVER)}
+        since = (self.clock.now() - LATELY).date().isoformat()
+        return sorted(open_dates | set(self.repository.days(since)))
+
+    def people(self, date: str) -> int | None:
+        """How many sit down on a date; None where its record cannot be read."""
+        try:
+            return int(self.day(date).facts["people"])
+        except Damaged:
+            return None
 
     def likely(self) -> str | None:
         """The date to show when none is named: today or the next one with a joint."""
@@ -123,8 +138,7 @@ class DayService:
     def _sessions(self, date: str, serve: datetime | None) -> dict[str, Session]:
         """The joints of a date that come to its table: served at about its hour."""
         here = [
-            h for h in self.repository.headings()
-            if h.status != "done" and _date_of(h.serve_at) == date
+            h for h in self.repository.headings(*NOT_OVER) if _date_of(h.serve_at) == date
         ]  # fmt: skip
         if serve is None and here:
             serve = max(hour(h.serve_at) for h in here)
@@ -230,7 +244,7 @@ class DayService:
 
     def _mends(self, day: Day, serve: datetime) -> tuple[Step, ...]:
         """The tasks that came of slips."""
-        names = {h.id: h.name for h in self.repository.headings()}
+        names = self.repository.names(slip.dish for slip in day.slips)
         names |= {k: s.name for k, s in {**SIDES, **self.tables.sides()}.items()}
         found = []
         for slip in day.slips:
@@ -314,9 +328,11 @@ class DayService:
         return repairs(planned.order, planned.clashes[number], self._replan(planned))
 
     def tell(self) -> None:
-        """Every screen is told that any day may look otherwise now."""
+        """Every screen is told that any day to come may look otherwise now."""
+        today = self.clock.now().date().isoformat()
         for date in self.dates():
-            self.feed.ring(day=date)
+            if date >= today:
+                self.feed.ring(day=date)
 
     # --- commands ------------------------------------------------------------------------------
     def _add(self, date: str, kind: str, data: Any) -> Day:
@@ -389,7 +405,7 @@ class DayService:
     def moved_on_block(self, roast_id: str, before: Session) -> None:
         """A joint of an opened day was given another hour on the Block: the table moves with it."""
         date = _date_of(before.plan["serve_at"])
-        day = self.repository.day(date)
+        day = self.repository.sound_day(date)
         serve = self.repository.session(roast_id).plan["serve_at"]
         old = hour(before.plan["serve_at"])
         if day.log and _date_of(serve) == date:

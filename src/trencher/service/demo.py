@@ -35,7 +35,7 @@ from trencher.sim.world import (
     TONIGHT_TRUTH,
     PastRoast,
 )
-from trencher.store.repository import OvenRecord, Repository
+from trencher.store.repository import UNDER_WAY, OvenRecord, Repository
 
 READ_EVERY_MIN, REST_EVERY_MIN = 15.0, 10.0
 LIVE_ID, LIVE_MINUTES, LIVE_EVERY_MIN = "live", 36.0, 6.0
@@ -168,7 +168,7 @@ class LiveDemo:
         Starting again leaves the earlier one as it is and begins another.
         """
         roast_id = LIVE_ID
-        taken = {heading.id for heading in self.service.headings()}
+        taken = {heading.id for heading in self.service.repository.headings()}
         while roast_id in taken:
             roast_id += "-again"
         base = next(joint for joint in TONIGHT if joint["id"] == "sirloin")
@@ -222,8 +222,8 @@ class LiveDemo:
 
         def loop() -> None:
             while not self._stop.wait(every_s):
-                for heading in self.service.headings():
-                    if heading.id.startswith(LIVE_ID) and heading.status in ("roasting", "resting"):
+                for heading in self.service.repository.headings(*UNDER_WAY):
+                    if heading.id.startswith(LIVE_ID):
                         self.report(heading.id)
 
         thread = threading.Thread(target=loop, name="pretend probe", daemon=True)

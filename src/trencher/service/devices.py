@@ -22,7 +22,7 @@ from trencher.core.units import fahrenheit_to_celsius
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
 from trencher.service.hours import hour
-from trencher.store.repository import Repository
+from trencher.store.repository import NOT_OVER, Repository
 from trencher.store.samples import DeviceState, Sample
 
 KEY_SETTING, KEY_BYTES = "push_key", 10
@@ -162,7 +162,7 @@ class DeviceService:
             raise InputError(
                 f"{place!r} is no place", where="place", allowed=f"allowed: {', '.join(PLACES)}"
             )
-        others = [h for h in self.repository.headings() if h.status != "done" and h.id != roast_id]
+        others = [h for h in self.repository.headings(*NOT_OVER) if h.id != roast_id]
         for heading, other in self.repository.sound(others):
             if any(_is(a, device, channel) for a in other.attached):
                 self._tell(heading.id, "detached", other, device, channel)

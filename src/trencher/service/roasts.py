@@ -268,10 +268,6 @@ class RoastService:
         self._working: defaultdict[str, threading.Lock] = defaultdict(threading.Lock)
 
     # --- questions -----------------------------------------------------------------------------
-    def headings(self) -> list[Heading]:
-        """Every roast."""
-        return self.repository.headings()
-
     def session(self, roast_id: str) -> Session:
         """One roast. NotFound."""
         return self.repository.session(roast_id)

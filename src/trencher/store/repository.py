@@ -5,7 +5,7 @@ from __future__ import annotations
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Iterable, Iterator, Sequence
-from contextlib import suppress
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from typing import Any
 
@@ -13,15 +13,31 @@ from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session as SqlSession
 
 from trencher.core.day.log import Day, apply_to_day, check_day_step, replay_day
-from trencher.core.errors import Damaged, NotFound
+from trencher.core.errors import Conflict, Damaged, NotFound
 from trencher.core.events import Event, Payload
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
 from trencher.store.once import kept_already
 from trencher.store.samples import Samples
-from trencher.store.tables import DayEventRow, EventRow, OvenRow, ReadingRow, RoastRow, SettingRow
+from trencher.store.tables import (
+    DayAsideRow,
+    DayEventRow,
+    EventRow,
+    OvenRow,
+    ReadingRow,
+    RoastRow,
+    SettingRow,
+)
+from trencher.store.wording import plain, words_of
 
 KEPT_SESSIONS = 64
+LAST_DATE = "9999-12-31"
+UNDER_WAY = ("roasting", "resting")
+NOT_OVER = ("planning", *UNDER_WAY)
+BEGUN = (*UNDER_WAY, "done")
+_BY_SERVING = (
+    select(RoastRow).where(RoastRow.aside.is_(None)).order_by(RoastRow.serve_at.desc(), RoastRow.id)
+)
 
 
 @dataclass(frozen=True)
@@ -34,6 +50,8 @@ class Heading:
     created_at: str
     serve_at: str
     last_seq: int
+    oven_id: str = ""
+    aside: str | None = None
 
 
 @dataclass(frozen=True)
@@ -43,6 +61,18 @@ class OvenRecord:
     id: str
     name: str
     facts: dict[str, Any]
+
+
+@dataclass(frozen=True)
+class Stray:
+    """A record that cannot be read (``why``), or was put aside (``at``, ISO). ``record``: roast or
+    day."""
+
+    record: str
+    id: str
+    name: str
+    why: str
+    at: str | None = None
 
 
 @dataclass(frozen=True)
@@ -57,7 +87,7 @@ class FeedLine:
 
 
 def _heading(r: RoastRow) -> Heading:
-    return Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq)
+    return Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq, r.oven_id, r.aside)
 
 
 def _events(sql: SqlSession, roast_id: str, after: int = 0) -> list[Event]:
@@ -76,30 +106,59 @@ def _row(sql: SqlSession, roast_id: str) -> RoastRow:
     return row
 
 
+def _row_here(sql: SqlSession, roast_id: str) -> RoastRow:
+    row = _row(sql, roast_id)
+    if row.aside is not None:
+        raise Conflict(f"{row.name!r} was put aside", allowed="take it back first")
+    return row
+
+
 def _head(row: RoastRow, session: Session) -> None:
     """The heading as the log now has it."""
     row.status, row.last_seq = session.status, session.last_seq
     row.name, row.serve_at = session.plan["name"], session.plan["serve_at"]
+    row.oven_id, row.words = session.plan["oven_id"], words_of(session.plan, session.verdict)
+
+
+def _aside(sql: SqlSession, date: str) -> int:
+    """Up to which line the log of a day was put aside; 0 for none."""
+    row = sql.get(DayAsideRow, date)
+    return 0 if row is None else row.upto
 
 
 def _day_events(sql: SqlSession, date: str) -> list[Event]:
-    rows = sql.scalars(select(DayEventRow).where(DayEventRow.day == date).order_by(DayEventRow.seq))
-    return [Event(r.seq, r.kind, r.data) for r in rows]
+    rows = sql.execute(
+        select(DayEventRow.seq, DayEventRow.kind, DayEventRow.data)
+        .where(DayEventRow.day == date, DayEventRow.id > _aside(sql, date))
+        .order_by(DayEventRow.seq)
+    )
+    return [Event(seq, kind, data) for seq, kind, data in rows]
 
 
-def _folded(roast_id: str, before: Session, events: Sequence[Event]) -> Session:
-    """A roast with more of its log. Damaged for one that is not what this program writes."""
+def _day(sql: SqlSession, date: str) -> Day:
+    with _legible("day", date):
+        return replay_day(_day_events(sql, date))
+
+
+@contextmanager
+def _legible(record: str, what: str) -> Iterator[None]:
+    """Damaged for a record that is not what this program writes."""
     try:
-        if not before.log:
-            return replay(events)
-        for event in events:
-            before = apply(before, event)
-        return before
+        yield
     except (LookupError, TypeError, ValueError, AttributeError) as error:
         raise Damaged(
-            f"the record of {roast_id!r} cannot be read ({type(error).__name__}: {error})",
-            where="roast", allowed="every other roast is untouched",
+            f"the record of {what} cannot be read ({type(error).__name__}: {error})",
+            where=record, allowed="every other one is untouched; it can be put aside",
         ) from error  # fmt: skip
+
+
+def _folded(before: Session, events: Sequence[Event]) -> Session:
+    """A roast with more of its log."""
+    if not before.log:
+        return replay(events)
+    for event in events:
+        before = apply(before, event)
+    return before
 
 
 def _rewrite_readings(sql: SqlSession, roast_id: str, session: Session) -> None:
@@ -118,34 +177,138 @@ class Repository:
         self._db = database
         self._sessions: OrderedDict[str, Session] = OrderedDict()
         self._lock = threading.Lock()
+        self._damaged: dict[tuple[str, str], str] = {}
         self.samples = Samples(database)
 
     # --- roasts --------------------------------------------------------------------------------
-    def headings(self) -> list[Heading]:
-        """Every roast, the latest serving first."""
+    def headings(self, *statuses: str) -> list[Heading]:
+        """Roasts in one of these states, of every one if none is named, the latest serving first.
+        What was put aside is in no list."""
+        asked = _BY_SERVING if not statuses else _BY_SERVING.where(RoastRow.status.in_(statuses))
         with self._db.read() as sql:
-            rows = sql.scalars(select(RoastRow).order_by(RoastRow.serve_at.desc(), RoastRow.id))
-            return [_heading(r) for r in rows]
+            return [_heading(r) for r in sql.scalars(asked)]
 
-    def begun_about(self, first: str, last: str) -> list[Heading]:
+    def recent(self, past: int) -> list[Heading]:
+        """Every roast that is not over, and so many of those that are, the latest serving first."""
+        over = _BY_SERVING.where(RoastRow.status == "done").limit(past)
+        with self._db.read() as sql:
+            done = [_heading(r) for r in sql.scalars(over)]
+        found = [*self.headings(*NOT_OVER), *done]
+        return sorted(sorted(found, key=lambda h: h.id), key=lambda h: h.serve_at, reverse=True)
+
+    def over(self, search: str, skip: int, count: int) -> tuple[list[Heading], int]:
+        """Roasts that are over and have all words of ``search``, the latest serving first: those
+        from the ``skip``-th on, and how many there are."""
+        done = RoastRow.status == "done", RoastRow.aside.is_(None)
+        has = (RoastRow.words.contains(word, autoescape=True) for word in plain(search).split())
+        where = (*done, *has)
+        with self._db.read() as sql:
+            rows = sql.scalars(_BY_SERVING.where(*where).offset(skip).limit(count))
+            found = [_heading(r) for r in rows]
+            all_of = sql.scalar(select(func.count()).select_from(RoastRow).where(*where)) or 0
+        return found, all_of
+
+    def names(self, roast_ids: Iterable[str]) -> dict[str, str]:
+        """What roasts are called, of those that are there."""
+        asked = select(RoastRow.id, RoastRow.name).where(RoastRow.id.in_(set(roast_ids)))
+        with self._db.read() as sql:
+            return {row.id: row.name for row in sql.execute(asked)}
+
+    def planned_in(self, oven_id: str) -> str | None:
+        """The name of a roast that is or was planned in an oven, put aside or not."""
+        asked = select(RoastRow.name).where(RoastRow.oven_id == oven_id).limit(1)
+        with self._db.read() as sql:
+            return sql.scalar(asked)
+
+    def begun_about(self, first: str, last: str = LAST_DATE) -> list[Heading]:
         """Roasts that are or were in an oven, served from the date ``first`` to ``last``."""
         # Hours are texts: behind a date stands "T", and "U" comes after every hour of the last one.
+        asked = _BY_SERVING.where(
+            RoastRow.status.in_(BEGUN), RoastRow.serve_at >= first, RoastRow.serve_at < last + "U"
+        )
         with self._db.read() as sql:
-            rows = sql.scalars(
-                select(RoastRow).where(
-                    RoastRow.status != "planning", RoastRow.serve_at >= first,
-                    RoastRow.serve_at < last + "U",
-                )
-            )  # fmt: skip
-            return [_heading(r) for r in rows]
+            return [_heading(r) for r in sql.scalars(asked)]
 
     def session(self, roast_id: str) -> Session:
-        """The roast, folded from its log. NotFound."""
-        with self._db.read() as sql:
+        """The roast, folded from its log. NotFound, Damaged."""
+        with self._noted("roast", roast_id), self._db.read() as sql:
             session = self._session(sql, roast_id)
         if not session.log:
             raise NotFound(f"there is no roast {roast_id!r}", where="roast")
         return session
+
+    @contextmanager
+    def _noted(self, record: str, key: str) -> Iterator[None]:
+        """Keeps in mind which records were found damaged, and that one is whole again."""
+        try:
+            yield
+        except Damaged as error:
+            self._damaged[record, key] = error.what
+            raise
+        self._damaged.pop((record, key), None)
+
+    # --- what cannot be read, and what was put aside ----------------------------------------------
+    def damaged(self) -> list[Stray]:
+        """Records met that cannot be read and were not put aside yet."""
+        found = sorted(self._damaged.copy().items())
+        names = self.names(key for (record, key), _ in found if record == "roast")
+        return [
+            Stray(record, key, names.get(key, key), why)
+            for (record, key), why in found
+            if record == "day" or key in names
+        ]
+
+    def put_by(self) -> list[Stray]:
+        """What was put aside, the latest first."""
+        roasts = select(RoastRow).where(RoastRow.aside.is_not(None))
+        with self._db.read() as sql:
+            found = [Stray("roast", r.id, r.name, "", r.aside) for r in sql.scalars(roasts)]
+            days = sql.scalars(select(DayAsideRow))
+            found += [Stray("day", r.day, r.day, "", r.at) for r in days]
+        return sorted(found, key=lambda s: s.at or "", reverse=True)
+
+    def put_aside(self, roast_id: str, at: str) -> Heading:
+        """Take a roast out of every list; its log stays. NotFound, Conflict for one that is in the
+        oven or rests and can be read."""
+        with self._db.write() as sql:
+            row = _row(sql, roast_id)
+            if (record := ("roast", roast_id)) not in self._damaged and row.status in UNDER_WAY:
+                raise Conflict(
+                    f"{row.name!r} is under way", allowed="carve it, or say what became of it"
+                )
+            row.aside = row.aside or at
+            found = _heading(row)
+        self._damaged.pop(record, None)
+        return found
+
+    def take_back(self, roast_id: str) -> Heading:
+        """Undo ``put_aside``. NotFound."""
+        with self._db.write() as sql:
+            row = _row(sql, roast_id)
+            row.aside = None
+            return _heading(row)
+
+    def put_day_aside(self, date: str, at: str) -> None:
+        """Let the log of a day no longer count: the day begins anew. NotFound."""
+        newest = select(func.max(DayEventRow.id)).where(DayEventRow.day == date)
+        with self._db.write() as sql:
+            upto = sql.scalar(newest) or 0
+            if upto <= _aside(sql, date):
+                raise NotFound(f"nothing was entered for {date}", where="day")
+            sql.merge(DayAsideRow(day=date, upto=upto, at=at))
+        self._damaged.pop(("day", date), None)
+
+    def take_day_back(self, date: str) -> None:
+        """Undo ``put_day_aside``. NotFound; Conflict where something was entered since."""
+        with self._db.write() as sql:
+            row = sql.get(DayAsideRow, date)
+            if row is None:
+                raise NotFound(f"{date} was not put aside", where="day")
+            if _day_events(sql, date):
+                raise Conflict(
+                    f"{date} was begun anew", allowed="what was put aside stays where it is"
+                )
+            sql.delete(row)
 
     def sound(self, headings: Iterable[Heading]) -> Iterator[tuple[Heading, Session]]:
         """The roasts of a list that can be read: a damaged one is missing, and takes no other down.
@@ -159,8 +322,8 @@ class Repository:
         with self._lock:
             kept = self._sessions.pop(roast_id, None)
         before = Session() if kept is None else kept
-        events = _events(sql, roast_id, before.last_seq)
-        session = _folded(roast_id, before, events)
+        with _legible("roast", repr(roast_id)):
+            session = _folded(before, _events(sql, roast_id, before.last_seq))
         with self._lock:
             self._sessions[roast_id] = session
             while len(self._sessions) > KEPT_SESSIONS:
@@ -179,7 +342,7 @@ class Repository:
             sql.add(
                 RoastRow(
                     id=roast_id, name=plan["name"], status="planning", created_at=at,
-                    serve_at=plan["serve_at"], last_seq=0,
+                    serve_at=plan["serve_at"], last_seq=0, aside=None,
                 )
             )  # fmt: skip
             sql.flush()
@@ -205,7 +368,7 @@ class Repository:
         """Add several events, each made from the session before it, in one transaction: all of them
         or none. NotFound, Conflict, InputError."""
         with self._db.write() as sql:
-            row = _row(sql, roast_id)
+            row = _row_here(sql, roast_id)
             session = self._session(sql, roast_id)
             if kept_already(sql, at):
                 return session
@@ -223,7 +386,7 @@ class Repository:
         data: Payload | Callable[[Session], Payload],
         at: str,
     ) -> Session:
-        row = _row(sql, roast_id)
+        row = _row_here(sql, roast_id)
         before = self._session(sql, roast_id)
         if kept_already(sql, at):
             return before
@@ -255,17 +418,30 @@ class Repository:
         return after
 
     # --- days ----------------------------------------------------------------------------------
-    def days(self) -> list[str]:
-        """Dates of every day that was opened, the latest first."""
+    def days(self, since: str = "") -> list[str]:
+        """Dates from ``since`` on of days that were opened and not put aside, the latest first."""
+        counts = DayEventRow.id > func.coalesce(DayAsideRow.upto, 0)
+        asked = (
+            select(DayEventRow.day)
+            .outerjoin(DayAsideRow, DayAsideRow.day == DayEventRow.day)
+            .where(counts, DayEventRow.day >= since)
+            .distinct()
+            .order_by(DayEventRow.day.desc())
+        )
         with self._db.read() as sql:
-            return list(
-                sql.scalars(select(DayEventRow.day).distinct().order_by(DayEventRow.day.desc()))
-            )
+            return list(sql.scalars(asked))
 
     def day(self, date: str) -> Day:
-        """The day, folded from its log; an empty one if it was never opened."""
-        with self._db.read() as sql:
-            return replay_day(_day_events(sql, date))
+        """The day, folded from its log; an empty one if it was never opened. Damaged."""
+        with self._noted("day", date), self._db.read() as sql:
+            return _day(sql, date)
+
+    def sound_day(self, date: str) -> Day:
+        """The day, or an empty one where it cannot be read: for what is only beside it."""
+        try:
+            return self.day(date)
+        except Damaged:
+            return Day()
 
     def append_to_day(
         self, date: str, kind: str, data: Payload | Callable[[Day], Payload], at: str,
@@ -274,7 +450,7 @@ class Repository:
         """Add one event if it fits; on disk when this returns. Conflict, InputError. A day that was
         never opened is opened with ``opening`` in the same transaction."""
         with self._db.write() as sql:
-            before = replay_day(_day_events(sql, date))
+            before = _day(sql, date)
             if kept_already(sql, at):
                 return before
             if opening is not None and not before.log:
@@ -286,7 +462,9 @@ class Repository:
         self, sql: SqlSession, date: str, before: Day, kind: str, payload: Payload, at: str
     ) -> Day:
         check_day_step(before, kind, payload)
-        event = Event(before.last_seq + 1, kind, dict(payload))
+        # Lines that were put aside keep their numbers.
+        newest = select(func.max(DayEventRow.seq)).where(DayEventRow.day == date)
+        event = Event((sql.scalar(newest) or 0) + 1, kind, dict(payload))
         after = apply_to_day(before, event)
         sql.add(DayEventRow(day=date, seq=event.seq, at=at, kind=kind, data=event.data))
         return after

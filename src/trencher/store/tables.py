@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from sqlalchemy import JSON, ForeignKey, UniqueConstraint
+from sqlalchemy import JSON, ForeignKey, Index, UniqueConstraint
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -22,15 +22,20 @@ class OvenRow(Base):
 
 
 class RoastRow(Base):
-    """A roast's heading, for lists; the truth is its events."""
+    """A roast's heading, for lists; the truth is its events. ``oven_id``: the plan's; ``words``:
+    what it is found by; ``aside``: the hour it was put aside, None for one that is not."""
 
     __tablename__ = "roasts"
+    __table_args__ = (Index("roasts_by_serving", "status", "serve_at"),)
     id: Mapped[str] = mapped_column(primary_key=True)
     name: Mapped[str]
     status: Mapped[str]
     created_at: Mapped[str]
     serve_at: Mapped[str]
     last_seq: Mapped[int]
+    oven_id: Mapped[str] = mapped_column(default="", server_default="")
+    words: Mapped[str] = mapped_column(default="", server_default="")
+    aside: Mapped[str | None]
 
 
 class EventRow(Base):
@@ -57,6 +62,15 @@ class DayEventRow(Base):
     at: Mapped[str]
     kind: Mapped[str]
     data: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class DayAsideRow(Base):
+    """A day whose log was put aside: its lines up to the ``id`` ``upto`` no longer count."""
+
+    __tablename__ = "days_aside"
+    day: Mapped[str] = mapped_column(primary_key=True)
+    upto: Mapped[int]
+    at: Mapped[str]
 
 
 class ReadingRow(Base):

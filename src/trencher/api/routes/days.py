@@ -35,7 +35,7 @@ def _view(house: House, date: str) -> s.DayOut:
 def days(house: HouseDep) -> s.DaysOut:
     """Dates with something on them."""
     dates = house.days.dates()
-    people = {d: int(house.days.day(d).facts["people"]) for d in dates}
+    people = {date: count for date in dates if (count := house.days.people(date)) is not None}
     return s.DaysOut(dates=dates, likely=house.days.likely(), people=people)
 
 
@@ -144,7 +144,7 @@ def drop_side(house: HouseDep, side_id: Annotated[str, Path(max_length=60)]) -> 
     if side_id not in kept:
         raise NotFound(f"{side_id!r} is no side of your own", allowed="see the list of sides")
     for date in house.repository.days():
-        if any(e["id"] == side_id for e in house.repository.day(date).facts["sides"]):
+        if any(e["id"] == side_id for e in house.repository.sound_day(date).facts.get("sides", ())):
             raise Conflict(f"the day {date} has it", allowed="take it off that day first")
     house.repository.set_setting("own_sides", {k: v for k, v in kept.items() if k != side_id})
     house.feed.ring()

@@ -59,12 +59,10 @@ def change_oven(house: HouseDep, oven_id: str, body: s.OvenBody) -> s.Oven:
 def drop_oven(house: HouseDep, oven_id: str) -> None:
     """Forget an oven no roast was ever planned in."""
     house.repository.oven(oven_id)
-    for heading, session in house.repository.sound(house.roasts.headings()):
-        if session.plan["oven_id"] == oven_id:
-            raise Conflict(
-                f"{heading.name!r} is planned or was roasted in it",
-                allowed="an oven that no roast names",
-            )
+    if (name := house.repository.planned_in(oven_id)) is not None:
+        raise Conflict(
+            f"{name!r} is planned or was roasted in it", allowed="an oven that no roast names"
+        )
     house.repository.drop_oven(oven_id)
     house.feed.ring()
 

@@ -13,12 +13,16 @@ from trencher.api import views
 from trencher.api.context import House, HouseDep, Once
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
+from trencher.core.errors import NotFound
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
 from trencher.service.alarms import due, steps_of
 from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
+PAGE = 40
+LINE_READINGS = 60
+"""So many readings draw a line of the Book as well as thousands."""
 RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]
 
 
@@ -30,9 +34,13 @@ def view_of(house: House, roast_id: str, session: Session) -> s.RoastOut:
 
 
 @router.get("")
-def list_roasts(house: HouseDep) -> list[s.RoastLine]:
-    """Every roast, the latest serving first."""
-    return [s.RoastLine.model_validate(h, from_attributes=True) for h in house.roasts.headings()]
+def list_roasts(
+    house: HouseDep, past: Annotated[int, Query(ge=0, le=500)] = 20
+) -> list[s.RoastLine]:
+    """Every roast that is not over and the last ``past`` of those that are, the latest serving
+    first. The Book has them all, page by page."""
+    found = house.repository.recent(past)
+    return [s.RoastLine.model_validate(h, from_attributes=True) for h in found]
 
 
 @router.post("", status_code=201)
@@ -242,10 +250,29 @@ book = APIRouter(prefix="/book", tags=["book"])
 
 
 @book.get("")
-def read_book(house: HouseDep) -> list[s.BookLine]:
-    """Finished roasts, the latest first: what was planned against what happened."""
-    done = [h for h in house.roasts.headings() if h.status == "done"]
-    lines = (
-        views.book_line(h.id, session, h.serve_at) for h, session in house.repository.sound(done)
-    )
-    return [line for line in lines if line is not None]
+def read_book(
+    house: HouseDep,
+    search: Annotated[str, Query(max_length=80)] = "",
+    skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
+    count: Annotated[int, Query(ge=1, le=100)] = PAGE,
+) -> s.BookPage:
+    """A page of finished roasts, the latest first: what was planned against what happened. Those
+    that have every word of ``search`` in name, cut or the cook's word. A record that cannot be read
+    is missing; ``next`` goes on behind it."""
+    headings, found = house.repository.over(search, skip, count)
+    lines = [views.book_line(h.id, x, LINE_READINGS) for h, x in house.repository.sound(headings)]
+    more = skip + len(headings)
+    return s.BookPage(
+        lines=[line for line in lines if line is not None], found=found,
+        next=more if headings and more < found else None,
+    )  # fmt: skip
+
+
+@book.get("/{roast_id}")
+def read_line(house: HouseDep, roast_id: RoastId) -> s.BookLine:
+    """One finished roast, with all its readings."""
+    session = house.roasts.session(roast_id)
+    line = views.book_line(roast_id, session) if session.status == "done" else None
+    if line is None:
+        raise NotFound(f"{roast_id!r} is not in the Book", where="roast", allowed="finished roasts")
+    return line

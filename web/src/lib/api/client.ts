@@ -58,6 +58,10 @@ export type Profile = Schemas['ProfileOut']
 export type FigureRow = Schemas['FigureRowOut']
 export type Access = Schemas['AccessOut']
 export type Problem = Schemas['Problem']
+export type Stray = Schemas['StrayOut']
+
+/** Sent to the window when a record was met that cannot be read. */
+export const DAMAGED = 'trencher-damaged'
 
 export const http = createClient<paths>({ baseUrl: '/api' })
 
@@ -86,7 +90,9 @@ export async function want<T>(asked: Promise<Answer<T>>): Promise<T> {
     throw new Refused({})
   }
   if (answer.data === undefined || !answer.response.ok) {
-    throw new Refused((answer.error ?? {}) as Partial<Problem>)
+    const refused = new Refused((answer.error ?? {}) as Partial<Problem>)
+    if (refused.code === 'damaged') globalThis.dispatchEvent(new Event(DAMAGED))
+    throw refused
   }
   return answer.data
 }

@@ -92,7 +92,10 @@ class Kitchen {
         this.news[line.roast_id] = (this.news[line.roast_id] ?? 0) + 1
         void this.reload()
       },
-      day: () => (this.dayNews += 1),
+      day: () => {
+        this.dayNews += 1
+        void this.reload()
+      },
       instruments: (all) => (this.instruments = all as Instrument[]),
       clock: (line) => this.#setClock(line.now, line.pace),
       connected: (yes, fresh) => {

@@ -1,41 +1,106 @@
 <script lang="ts">
   // The Book: planned against happened, a line a roast; the cook's word before the comparison.
+  import { untrack } from 'svelte'
   import Larder from './Larder.svelte'
-  import { http, want, type BookLine } from '$lib/api/client'
+  import Aside from './Aside.svelte'
+  import { http, Refused, want, type BookLine } from '$lib/api/client'
   import { route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import { newest } from '$lib/state/newest'
   import { RoastState } from '$lib/state/roast.svelte'
   import { day, duration, temp, weight } from '$lib/units'
   import Small from './Small.svelte'
 
-  let lines = $state<BookLine[] | null>(null)
+  type Page = { lines: BookLine[]; found: number; next: number | null }
+
+  const PAGE = 40
+  const LONGEST_PAGE = 100
+  const TYPING_MS = 250
+
+  let page = $state<Page | null>(null)
+  let open = $state<BookLine | null>(null)
+  let opened = $state('')
   let fault = $state('')
   let search = $state('')
+  let asked = $state('')
+  let fetching = $state(false)
   let verdict = $state('')
   let change = $state('')
 
   const id = $derived((route.params as { id?: string }).id)
   const units = $derived(kitchen.units)
-  const open = $derived(lines?.find((l) => l.id === id))
-  const shown = $derived(
-    (lines ?? []).filter((l) =>
-      `${l.name} ${l.cut} ${l.verdict?.verdict ?? ''} ${l.verdict?.change ?? ''}`
-        .toLowerCase()
-        .includes(search.trim().toLowerCase()),
-    ),
-  )
+  const heardPage = newest<Page>((found) => (page = found))
+  const heardLine = newest<BookLine>((found) => (open = found))
 
+  async function read(search: string, skip: number, count: number): Promise<Page> {
+    return want(http.GET('/book', { params: { query: { search, skip, count } } }))
+  }
+
+  /** The list from its beginning; what was unrolled behind it stays. */
   async function load(): Promise<void> {
+    const [words, had] = [asked, untrack(() => page)]
+    const count = Math.min(LONGEST_PAGE, Math.max(PAGE, had?.lines.length ?? 0))
+    await saying(heardPage(read(words, 0, count).then((found) => joined(found, had, words))))
+  }
+
+  let of = ''
+  function joined(found: Page, had: Page | null, words: string): Page {
+    const ids = new Set(found.lines.map((l) => l.id))
+    const more = had === null || of !== words ? [] : had.lines.slice(found.lines.length)
+    of = words
+    if (more.length === 0) return found
+    return {
+      ...found,
+      lines: [...found.lines, ...more.filter((l) => !ids.has(l.id))],
+      next: had?.next ?? null,
+    }
+  }
+
+  async function unroll(): Promise<void> {
+    if (page === null || page.next === null) return
+    const before = page
+    fetching = true
+    await saying(
+      heardPage(
+        read(asked, page.next, PAGE).then((found) => ({
+          ...found,
+          lines: [...before.lines, ...found.lines],
+        })),
+      ),
+    )
+    fetching = false
+  }
+
+  async function saying(ask: Promise<void>): Promise<void> {
     try {
-      lines = await want(http.GET('/book'))
+      await ask
       fault = ''
     } catch (error) {
       fault = (error as Error).message
     }
   }
+
+  async function loadOne(roast_id: string): Promise<void> {
+    try {
+      await heardLine(want(http.GET('/book/{roast_id}', { params: { path: { roast_id } } })))
+      fault = ''
+    } catch (error) {
+      if (open?.id !== roast_id) open = null
+      if (error instanceof Refused && error.code === 'not_found') open = null
+      else fault = (error as Error).message
+    }
+    opened = roast_id
+  }
+
   $effect(() => {
-    void Object.values(kitchen.news).reduce((a, b) => a + b, 0)
-    void load()
+    const words = search.trim()
+    const timer = setTimeout(() => (asked = words), words === '' ? 0 : TYPING_MS)
+    return () => clearTimeout(timer)
+  })
+  $effect(() => {
+    void [kitchen.dayNews, Object.values(kitchen.news).reduce((a, b) => a + b, 0)]
+    if (id === undefined) void load()
+    else void loadOne(id)
   })
 
   /** Why a roast has nothing to be compared with. */
@@ -47,6 +112,8 @@
     l.pulled_min === null ? null : l.pulled_min - l.planned.pull_min
   const peakGap = (l: BookLine): number | null =>
     l.read_peak_c === null ? null : l.read_peak_c - l.wanted_c
+
+  const counted = (n: number): string => (n === 1 ? '1 roast' : `${n} roasts`)
 
   function gapWords(min: number): string {
     const whole = Math.round(Math.abs(min))
@@ -62,25 +129,25 @@
 
   async function judge(event: SubmitEvent): Promise<void> {
     event.preventDefault()
-    if (open === undefined) return
+    if (open === null) return
     const state = new RoastState(open.id)
     if (await state.judge(verdict, change)) {
       verdict = ''
       change = ''
-      await load()
+      await loadOne(open.id)
     } else fault = state.fault
   }
 </script>
 
 <section class="page">
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-  {#if lines === null}
-    <p class="quiet">Opening the Book…</p>
-  {:else if id !== undefined && open === undefined}
+  {#if id !== undefined ? opened !== id : page === null}
+    {#if fault === ''}<p class="quiet">Opening the Book…</p>{/if}
+  {:else if id !== undefined && open === null}
     <h1>That roast is not in the Book.</h1>
     <p class="quiet">Only finished roasts are.</p>
     <a class="act" href="/book">All roasts</a>
-  {:else if open !== undefined}
+  {:else if id !== undefined && open !== null}
     <p><a class="back" href="/book">All roasts</a></p>
     <h1>{open.name}</h1>
     <p class="quiet">
@@ -155,10 +222,11 @@
         </div>
       </div>
     {/if}
-  {:else}
+  {:else if page !== null}
+    {@const empty = page.found === 0 && asked === ''}
     <div class="head">
-      <h1>{lines.length === 0 ? 'The Book is empty.' : `${lines.length} roasts`}</h1>
-      {#if lines.length > 0}
+      <h1>{empty ? 'The Book is empty.' : counted(page.found)}</h1>
+      {#if !empty}
         <label class="find">
           <span class="sr-only">Search the Book</span>
           <input class="field" placeholder="Search cut, name, verdict" bind:value={search} />
@@ -166,11 +234,11 @@
       {/if}
     </div>
     <Larder />
-    {#if lines.length === 0}
+    {#if empty}
       <p class="quiet">A roast comes here when it is carved.</p>
       <a class="act" href="/block">To the block</a>
-    {:else if shown.length === 0}
-      <p class="quiet">Nothing in the Book says “{search}”.</p>
+    {:else if page.found === 0}
+      <p class="quiet">Nothing in the Book says “{asked}”.</p>
     {:else}
       <table class="lines">
         <thead>
@@ -183,7 +251,7 @@
           </tr>
         </thead>
         <tbody>
-          {#each shown as line (line.id)}
+          {#each page.lines as line (line.id)}
             {@const out = outGap(line)}
             {@const over = peakGap(line)}
             <tr>
@@ -214,8 +282,14 @@
           {/each}
         </tbody>
       </table>
+      {#if page.next !== null}
+        <button class="act" disabled={fetching} onclick={unroll}>
+          {fetching ? 'Opening…' : `Earlier ones: ${page.found - page.lines.length} more`}
+        </button>
+      {/if}
       <p class="quiet key-line">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
     {/if}
+    <Aside />
   {/if}
 </section>
 

@@ -1,0 +1,56 @@
+"""Lists of thousands: what a roast is found by, the oven it is planned in, what was put aside."""
+
+import json
+from typing import Any
+
+import sqlalchemy as sa
+from alembic import op
+
+from trencher.store.wording import words_of
+
+revision = "0006"
+down_revision = "0005"
+
+KINDS = ("laid", "changed", "judged")
+
+
+def _facts(text: object) -> dict[str, Any]:
+    """An event's data; nothing of one that cannot be read, which is not this step's to judge."""
+    try:
+        found = json.loads(str(text))
+    except ValueError:
+        return {}
+    return found if isinstance(found, dict) else {}
+
+
+def upgrade() -> None:
+    for column in (
+        sa.Column("oven_id", sa.String, nullable=False, server_default=""),
+        sa.Column("words", sa.String, nullable=False, server_default=""),
+        sa.Column("aside", sa.String, nullable=True),
+    ):
+        op.add_column("roasts", column)
+    op.create_index("roasts_by_serving", "roasts", ["status", "serve_at"])
+    op.create_table(
+        "days_aside",
+        sa.Column("day", sa.String, primary_key=True),
+        sa.Column("upto", sa.Integer, nullable=False),
+        sa.Column("at", sa.String, nullable=False),
+    )
+    here = op.get_bind()
+    asked = sa.text(
+        "SELECT kind, data FROM events WHERE roast_id = :id AND kind IN "
+        f"({', '.join(map(repr, KINDS))}) ORDER BY seq"
+    )
+    for (roast_id,) in here.execute(sa.text("SELECT id FROM roasts")).all():
+        plan: dict[str, Any] = {}
+        verdict: dict[str, Any] = {}
+        for kind, data in here.execute(asked, {"id": roast_id}).all():
+            (verdict if kind == "judged" else plan).update(_facts(data))
+        here.execute(
+            sa.text("UPDATE roasts SET words = :words, oven_id = :oven WHERE id = :id"),
+            {
+                "id": roast_id, "words": words_of(plan, verdict),
+                "oven": str(plan.get("oven_id", "")),
+            },
+        )  # fmt: skip

@@ -1,0 +1,32 @@
+<script lang="ts">
+  // What was put aside: out of every list, kept, and to be taken back.
+  import { strays } from '$lib/state/strays.svelte'
+  import { day } from '$lib/units'
+</script>
+
+{#if strays.aside.length > 0}
+  <section aria-labelledby="aside-title">
+    <h2 id="aside-title">Put aside</h2>
+    <ul>
+      {#each strays.aside as stray (stray.record + stray.id)}
+        <li>
+          {stray.record === 'day'
+            ? `The day ${day(new Date(stray.name))}`
+            : stray.name}{stray.at === null ? '' : `, ${day(new Date(stray.at))}`}
+          <button class="back" onclick={() => strays.takeBack(stray)}>take it back</button>
+        </li>
+      {/each}
+    </ul>
+  </section>
+{/if}
+
+<style>
+  h2 {
+    font-weight: 700;
+  }
+  .back {
+    text-decoration: underline;
+    min-height: 40px;
+    padding: 0 0.5rem;
+  }
+</style>

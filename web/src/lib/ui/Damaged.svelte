@@ -1,0 +1,56 @@
+<script lang="ts">
+  // Records that cannot be read: said wherever one is, for it may be tonight's.
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { strays } from '$lib/state/strays.svelte'
+  import { day } from '$lib/units'
+  import { DAMAGED } from '$lib/api/client'
+
+  $effect(() => {
+    void kitchen.dayNews
+    if (kitchen.connected) void strays.load()
+  })
+  $effect(() => {
+    const look = (): void => void strays.load()
+    addEventListener(DAMAGED, look)
+    return () => removeEventListener(DAMAGED, look)
+  })
+</script>
+
+{#if strays.damaged.length > 0 || strays.fault !== ''}
+  <div class="damaged" role="status">
+    {#if strays.fault !== ''}<p>{strays.fault}</p>{/if}
+    {#each strays.damaged as stray (stray.record + stray.id)}
+      <p>
+        <b>{stray.record === 'day' ? `The day ${day(new Date(stray.name))}` : stray.name}</b>
+        cannot be read any more. Everything else goes on without it.
+        <button class="again" onclick={() => strays.putAside(stray)}>
+          {stray.record === 'day' ? 'Begin that day anew' : 'Put it aside'}
+        </button>
+        <span class="why">It is kept as it is, and can be taken back in the Book. {stray.why}</span>
+      </p>
+    {/each}
+  </div>
+{/if}
+
+<style>
+  .damaged {
+    background: var(--ink);
+    color: var(--paper);
+    padding: 0.3rem 1.75rem;
+  }
+  .again {
+    text-decoration: underline;
+    min-height: 44px;
+    padding: 0 0.5rem;
+  }
+  .why {
+    opacity: 0.85;
+    font-size: 0.9rem;
+    overflow-wrap: anywhere;
+  }
+  @media print {
+    .damaged {
+      display: none;
+    }
+  }
+</style>
