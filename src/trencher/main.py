@@ -25,6 +25,7 @@ from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo, build_world, demo_start
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
+from trencher.service.thinning import thinning
 from trencher.serving import Beside, Server, listen, port_of
 from trencher.settings import Settings
 from trencher.store.database import Database
@@ -47,7 +48,13 @@ def own_house(path: Path) -> tuple[House, Callable[[], None]]:
     clock = WallClock(busy)
     roasts = RoastService(repository, clock, feed)
     house = House(repository, roasts, clock, feed)
-    return house, database.close
+    stop = thinning(repository, clock)
+
+    def close() -> None:
+        stop()
+        database.close()
+
+    return house, close
 
 
 def demo_house(path: Path, *, fresh: bool = False) -> tuple[House, Callable[[], None]]:

@@ -243,7 +243,8 @@ class Repository:
         try:
             yield
         except Damaged as error:
-            self._damaged[record, key] = error.what
+            cause = error.__cause__
+            self._damaged[record, key] = f"{type(cause).__name__}: {cause}"
             raise
         self._damaged.pop((record, key), None)
 

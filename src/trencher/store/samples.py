@@ -6,7 +6,7 @@ import threading
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from sqlalchemy import func, select
+from sqlalchemy import CursorResult, Integer, cast, delete, func, select
 from sqlalchemy.dialects.sqlite import insert
 
 from trencher.store.database import Database
@@ -112,15 +112,47 @@ class Samples:
     def between(self, device: str, channel: str, start: float, end: float) -> list[Sample]:
         """Values of a channel from ``start`` to ``end``, oldest first."""
         with self._db.read() as sql:
-            rows = sql.scalars(
-                select(SampleRow)
+            rows = sql.execute(
+                select(SampleRow.at, SampleRow.unit, SampleRow.value)
                 .where(
                     SampleRow.device == device, SampleRow.channel == channel,
                     SampleRow.at >= start, SampleRow.at <= end,
                 )
                 .order_by(SampleRow.at)
             )  # fmt: skip
-            return [Sample(r.channel, r.at, r.unit, r.value) for r in rows]
+            return [Sample(channel, at, unit, value) for at, unit, value in rows]
+
+    def first_at(self) -> float | None:
+        """The hour of the oldest value, s since 1970."""
+        asked = (
+            select(func.min(SampleRow.at))
+            .where(SampleRow.device == device, SampleRow.channel == channel)
+            .scalar_subquery()
+            for (device, channel), _ in self._newest_of_each()
+        )
+        with self._db.read() as sql:
+            found = [sql.scalar(select(oldest)) for oldest in asked]
+        return min((at for at in found if at is not None), default=None)
+
+    def thin(self, start: float, end: float) -> int:
+        """Of each channel keep the last value of each minute from ``start`` to before ``end``, and
+        the newest it ever had. Returns how many went; on disk when this returns."""
+        gone = 0
+        for (device, channel), newest in self._newest_of_each():
+            within = (
+                SampleRow.device == device, SampleRow.channel == channel,
+                SampleRow.at >= start, SampleRow.at < min(end, newest.at),
+            )  # fmt: skip
+            last = (
+                select(func.max(SampleRow.at))
+                .where(*within)
+                .group_by(cast(SampleRow.at / 60.0, Integer))
+            )
+            with self._db.write() as sql:
+                done = sql.execute(delete(SampleRow).where(*within, SampleRow.at.not_in(last)))
+                assert isinstance(done, CursorResult)
+                gone += done.rowcount
+        return gone
 
     def rename(self, device: str, name: str) -> None:
         """Call an instrument something else."""
