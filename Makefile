@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: help install demo run lan dev test test-quick check fit bench screenshots types chromium lock clean
+.PHONY: help install demo run lan dev test test-full test-quick check fit bench screenshots types chromium lock clean
 
 help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -71,6 +71,9 @@ check: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## types and lint, both sides
 test: install $(VENV)/.dev chromium check ## everything CI runs: types, lint, unit, service and browser tests
 	cd web && npm run --silent test
 	$(PY) -m pytest -n 2 --dist loadfile
+
+test-full: test ## all of that, and minutes of hostile input
+	$(PY) -m pytest -m full -n 2
 
 test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without the browser
 	$(PY) -m pytest -x -m "not browser" -n 2 --dist loadfile

@@ -11,6 +11,7 @@ import typer
 
 from trencher import __version__
 from trencher.core.errors import InputError, TrencherError
+from trencher.core.thermal.budget import MOST_MIN, Budget, TooMuch, within
 
 app = typer.Typer(
     add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False,
@@ -90,7 +91,8 @@ def simulate(
             allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
         )  # fmt: skip
     described = read_roast(load_json(_read(roast)))
-    _put(write_forecast(forecast(described, every_s=every, rests=True)))
+    with within(Budget(MOST_MIN)):
+        _put(write_forecast(forecast(described, every_s=every, rests=True)))
 
 
 @app.command()
@@ -105,7 +107,8 @@ def read(
 
     text = _text(recipe)
     described = read_roast(load_json(_read(roast)))
-    _put(write_reckoning(reckon(text, described)))
+    with within(Budget(MOST_MIN)):
+        _put(write_reckoning(reckon(text, described)))
 
 
 @app.command()
@@ -249,6 +252,9 @@ def main() -> None:
     """Run; wrong input is one clear line on stderr and exit code 2."""
     try:
         app(standalone_mode=False)
+    except TooMuch:
+        print("trencher: this would simulate more than one command may", file=sys.stderr)
+        sys.exit(2)
     except TrencherError as error:
         print(f"trencher: {error.sentence}".replace("\n", " "), file=sys.stderr)
         sys.exit(2)

@@ -120,9 +120,28 @@ def test_a_body_that_is_not_json_is_said(client: TestClient) -> None:
     assert (found.status_code, found.json()["code"]) == (400, "not_json")
 
 
-def test_a_body_too_large_is_refused(client: TestClient) -> None:
-    found = client.post("/api/roasts", content=b"x" * 300_000)
-    assert found.status_code == 413
+@pytest.mark.parametrize(
+    ("body", "status", "code"),
+    [
+        (b"{", 400, "not_json"), (b'{"name": \xff}', 400, "not_json"),
+        (b'{"name": ' * 9000, 400, "not_json"), (b'{"wanted_c": ' + b"9" * 6000, 400, "not_json"),
+        (b'{"name": "' + b"x" * 300_000, 413, "too_large"), (b"", 422, "wrong_input"),
+        (b'{"name": "\\ud800"}', 422, "wrong_input"), (b'{"wanted_c": NaN}', 422, "wrong_input"),
+    ],
+)  # fmt: skip
+def test_a_body_that_cannot_be_read_is_said_in_one_shape(
+    client: TestClient, body: bytes, status: int, code: str
+) -> None:
+    found = client.post("/api/roasts", content=body, headers={"content-type": "application/json"})
+    assert (found.status_code, found.json()["code"]) == (status, code)
+    assert found.headers["content-type"] == "application/problem+json"
+    assert client.get("/api/roasts").status_code == 200
+
+
+@pytest.mark.parametrize("name", ["a\x00b", "bell\x07", "\x7f"])
+def test_control_characters_are_no_text(client: TestClient, name: str) -> None:
+    told = client.post("/api/roasts", json={**PLAN, "name": name}).json()["detail"]
+    assert "without control characters" in told
 
 
 def test_a_notation_fault_knows_its_place(client: TestClient) -> None:
@@ -308,10 +327,16 @@ def test_fat_and_a_wet_surface_move_a_forecast(client: TestClient) -> None:
 
 
 @pytest.mark.parametrize("field", ["wanted_c", "rest_min"])
-def test_true_and_false_are_no_numbers(client: TestClient, field: str) -> None:
+def test_true_false_texts_and_numbers_are_not_taken_for_one_another(
+    client: TestClient, field: str
+) -> None:
     refused = client.post("/api/roasts", json={**PLAN, field: False})
     assert refused.status_code == 422
-    assert f"{field} should not be true or false" in refused.json()["detail"]
-    joint = {**PLAN["joint"], "weight_kg": True}
-    assert client.post("/api/roasts", json={**PLAN, "joint": joint}).status_code == 422
+    assert f"{field} should be a number" in refused.json()["detail"]
+    for weight in (True, "3.1", [2.0], {"kg": 2.0}):
+        joint = {**PLAN["joint"], "weight_kg": weight}
+        assert client.post("/api/roasts", json={**PLAN, "joint": joint}).status_code == 422
+    for odd in ({"uncovered": 1}, {"salt_id": 7}, {"frozen": True}):
+        assert client.post("/api/roasts", json={**PLAN, "care": odd}).status_code == 422
+    assert client.post("/api/roasts", json={**PLAN, "serve_at": 1790000000}).status_code == 422
     assert client.post("/api/roasts", json={**PLAN, "care": {"uncovered": True}}).status_code == 201

@@ -151,10 +151,10 @@ def test_heavy_questions_go_a_few_at_a_time_and_the_rest_wait_their_turn() -> No
 def test_a_mistake_of_ours_is_told_in_the_shape_screens_know(
     house: House, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    def broken() -> None:
+    def broken(_past: int) -> None:
         raise ZeroDivisionError("inside")
 
-    monkeypatch.setattr(house.roasts, "headings", broken)
+    monkeypatch.setattr(house.repository, "recent", broken)
     app = create_api(house)
     with TestClient(app, base_url="http://localhost", raise_server_exceptions=False) as client:
         told = client.get("/roasts")

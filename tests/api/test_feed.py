@@ -137,3 +137,14 @@ def test_the_server_stops_with_streams_open(running: Running) -> None:
     running.thread.join(timeout=8)
     assert not running.thread.is_alive()
     stream.close()
+
+
+@pytest.mark.parametrize("last", ["²", "٣", "-1", "9" * 20, "seven"])
+def test_a_position_that_is_no_number_of_a_line_begins_at_the_end(
+    running: Running, last: str
+) -> None:
+    running.house.roasts.lay(PLAN)
+    stream = Stream(running.port, last=last)
+    name, ident, data = stream.next()
+    stream.close()
+    assert (name, ident, data["last"]) == ("hello", "1", 1)

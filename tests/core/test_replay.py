@@ -85,3 +85,11 @@ def test_a_moved_tip_is_noticed() -> None:
 
 def test_a_hidden_roast_is_the_same_every_time() -> None:
     assert hidden(3, peak=False).pull_min == hidden(3, peak=False).pull_min
+
+
+def test_what_comes_late_in_a_row_is_taken_together() -> None:
+    lines = [read(80.0 - n / 4.0, 34.0 - n / 8.0) for n in range(40)]
+    found = list(replayed(PLAN, lines))
+    assert [made.line.minute for made in found] == [line.minute for line in lines]
+    assert len({id(made.found) for made in found}) == 2
+    assert found[-1].found.pull_min == pytest.approx(run(*reversed(lines))[-1].pull_min, abs=1.5)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import AsyncIterator, Sequence
 from contextlib import asynccontextmanager
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI
 from starlette.middleware.gzip import GZipMiddleware
@@ -32,8 +33,6 @@ from trencher.api.routes import (
 )
 from trencher.lan.lan import Lan
 
-LARGEST_BODY = 200_000
-
 
 def create_api(house: House | None) -> FastAPI:
     """The API alone. Without a house it can only be described."""
@@ -45,7 +44,7 @@ def create_api(house: House | None) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         responses=errors.RESPONSES,
-        max_body_size=LARGEST_BODY,
+        max_body_size=errors.LARGEST_BODY,
     )
     api.state.house = house
     errors.install(api)
@@ -69,6 +68,12 @@ def create_api(house: House | None) -> FastAPI:
         strays.router,
     ):
         api.include_router(router)
+    plain = api.openapi
+
+    def described() -> dict[str, Any]:
+        return errors.described(plain())
+
+    api.openapi = described  # type: ignore[method-assign]
     return api
 
 
@@ -85,7 +90,7 @@ def create_app(
         house.feed.close()
 
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None, lifespan=life)
-    app.mount("/api", Budgeted(create_api(house)))
+    app.mount("/api", errors.Shaped(Budgeted(create_api(house))))
     if dist is not None and (dist / "index.html").exists():
         app.frontend("/", directory=dist, fallback="index.html")
     app.add_middleware(GZipMiddleware, minimum_size=800)

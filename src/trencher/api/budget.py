@@ -10,10 +10,8 @@ from contextlib import suppress
 
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from trencher.core.thermal.budget import Budget, within
+from trencher.core.thermal.budget import MOST_MIN, Budget, within
 
-MOST_MIN = 600_000.0
-"""Minutes of roasting one request may simulate: eight ways worked out in full take 75,000."""
 STREAMS = "/feed"
 
 

@@ -8,6 +8,7 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from trencher.api.schemas import Problem
 from trencher.api.slots import Busy
@@ -26,6 +27,7 @@ STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
 )
 """First match wins."""
 
+LARGEST_BODY = 200_000
 LESS = "ask for less: fewer stages, tasks less often, a shorter text"
 HTTP_CODES = {404: "not_found", 405: "method_not_allowed", 413: "too_large"}
 
@@ -35,9 +37,51 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
     401: {"model": Problem, "description": "The key is not this kitchen's"},
     429: {"model": Problem, "description": "More at once than is taken"},
     404: {"model": Problem, "description": "There is no such thing"},
+    413: {"model": Problem, "description": "The body is longer than is taken"},
     409: {"model": Problem, "description": "It does not fit where the roast stands"},
     422: {"model": Problem, "description": "What was given cannot be used: what, where, allowed"},
 }
+
+
+PROBLEM = "application/problem+json"
+
+
+def described(document: dict[str, Any]) -> dict[str, Any]:
+    """The description of the interface with problems under the type they are sent as."""
+    schema = {"$ref": "#/components/schemas/Problem"}
+    for path in document["paths"].values():
+        for operation in path.values():
+            for status, response in operation["responses"].items():
+                if status >= "4":
+                    response["content"] = {PROBLEM: {"schema": schema}}
+    return document
+
+
+class Shaped:
+    """A body that is too long is refused before the application hears of it: in our shape too."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass on."""
+        told = False
+
+        async def shaped(message: Message) -> None:
+            nonlocal told
+            plain = message.get("status") == 413 and not any(
+                value.startswith(PROBLEM.encode()) for _, value in message["headers"]
+            )
+            if plain and not told:
+                told = True
+                await answer(
+                    413, "Too long", "too_large", "The body is too long.", where="body",
+                    allowed=f"at most {LARGEST_BODY} bytes",
+                )(scope, receive, send)  # fmt: skip
+            elif not told:
+                await send(message)
+
+        await self.app(scope, receive, shaped)
 
 
 def answer(status: int, title: str, code: str, detail: str, **more: Any) -> JSONResponse:
@@ -45,9 +89,7 @@ def answer(status: int, title: str, code: str, detail: str, **more: Any) -> JSON
     body = Problem(
         type=f"urn:trencher:{code}", title=title, status=status, code=code, detail=detail, **more
     )
-    return JSONResponse(
-        body.model_dump(), status_code=status, media_type="application/problem+json"
-    )
+    return JSONResponse(body.model_dump(), status_code=status, media_type=PROBLEM)
 
 
 def install(app: FastAPI) -> None:
@@ -98,6 +140,9 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def http(_request: Request, error: HTTPException) -> JSONResponse:
+        if error.status_code == 400:
+            # The framework's only one: bytes that are no UTF-8, nested too deep, endless numbers.
+            return answer(400, "Not JSON", "not_json", "The body is not JSON.", where="body")
         code = HTTP_CODES.get(error.status_code, "http")
         response = answer(error.status_code, str(error.detail), code, str(error.detail))
         for name, value in (error.headers or {}).items():

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import re
+from collections.abc import Hashable
 from datetime import date, datetime
-from typing import Annotated, Any, Literal, get_args
+from functools import cache
+from types import NoneType
+from typing import Annotated, Any, Literal, cast, get_args, get_origin
 
 from pydantic import (
     AfterValidator,
@@ -12,6 +16,7 @@ from pydantic import (
     ConfigDict,
     Field,
     JsonValue,
+    WithJsonSchema,
     model_validator,
 )
 
@@ -49,23 +54,62 @@ def _bounds(name: str) -> Any:
 Flag = Literal["rolled", "slit", "stuffed", "tenderised", "thawed_warm", "wild"]
 
 
-def _takes_bool(annotation: Any) -> bool:
-    return annotation in (bool, Any, JsonValue) or any(map(_takes_bool, get_args(annotation)))
+CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]")
+JSON_KINDS: dict[type, str] = {
+    bool: "true or false", int: "a number", float: "a number", str: "a text", datetime: "a text",
+    date: "a text", AwareDatetime: "a text",
+}  # fmt: skip
+
+
+@cache
+def _kinds(annotation: Hashable) -> frozenset[str]:
+    """What kinds of plain JSON values may stand anywhere in a field; none: any may."""
+    if get_origin(annotation) is Literal:
+        return frozenset(JSON_KINDS[type(x)] for x in get_args(annotation))
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        return frozenset(("a body",))  # of its own, which looks for itself
+    if isinstance(annotation, type) and annotation in JSON_KINDS:
+        return frozenset((JSON_KINDS[annotation],))
+    if annotation in (Any, JsonValue):
+        return frozenset()
+    if get_origin(annotation) is Annotated:
+        return _kinds(get_args(annotation)[0])
+    if get_origin(annotation) is dict:
+        return _kinds(get_args(annotation)[1])
+    parts: list[frozenset[str]] = [
+        _kinds(x) for x in get_args(annotation) if x not in (NoneType, Ellipsis)
+    ]
+    return frozenset().union(*parts) if all(parts) else frozenset()
+
+
+def _check_kinds(name: str, value: Any, allowed: frozenset[str]) -> None:
+    if isinstance(value, list):
+        for item in value:
+            _check_kinds(name, item, allowed)
+    elif isinstance(value, dict):
+        if "a body" not in allowed:
+            for item in value.values():
+                _check_kinds(name, item, allowed)
+    elif type(value) in JSON_KINDS and JSON_KINDS[type(value)] not in allowed:
+        raise ValueError(f"{name} should be {' or '.join(sorted(allowed))}")
+    elif isinstance(value, str) and CONTROL.search(value):
+        raise ValueError(f"{name} should be a text without control characters")
 
 
 class In(BaseModel):
-    """A body we accept: nothing unknown, no NaN, no true or false for a number."""
+    """A body we accept: nothing unknown, no NaN, and what is to be a number is one: neither true
+    nor false, nor a text, and an hour is a text, not a number."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
     @model_validator(mode="before")
     @classmethod
-    def _no_bool_for_a_number(cls, data: Any) -> Any:
+    def _as_it_is_written(cls, data: Any) -> Any:
         # Of the whole body: the field that tells kinds of bodies apart may have no validator.
         for name, value in data.items() if isinstance(data, dict) else ():
             field = cls.model_fields.get(name)
-            if isinstance(value, bool) and field is not None and not _takes_bool(field.annotation):
-                raise ValueError(f"{name} should not be true or false")
+            if field is not None and (allowed := _kinds(cast("Hashable", field.annotation))):
+                _check_kinds(name, value, allowed)
         return data
 
 
@@ -804,6 +848,11 @@ class WithdrawBody(In):
     seq: Annotated[int, Field(ge=1, le=1_000_000)]
 
 
+DialC = Annotated[float, Field(ge=20, le=400)]
+PAIR = WithJsonSchema({"type": "array", "items": {"type": "number"}, "minItems": 2, "maxItems": 2})
+"""Two numbers, said in words that every reader of such descriptions knows."""
+
+
 class OvenBody(In):
     """An oven's profile."""
 
@@ -831,12 +880,12 @@ class OvenBody(In):
     shelves_mm: Annotated[list[Annotated[float, Field(ge=20, le=1500)]], Field(max_length=8)] = []
     bare_element: bool = False
     pairs: Annotated[
-        list[tuple[Annotated[float, Field(ge=20, le=400)], Annotated[float, Field(ge=20, le=400)]]],
-        Field(max_length=20, description="dial and measured, °C"),
+        list[Annotated[tuple[DialC, DialC], PAIR]],
+        Field(max_length=20, description="dial and measured, °C, each 20 to 400"),
     ] = []
     dial_points: Annotated[
-        list[tuple[Annotated[float, Field(ge=20, le=400)], Annotated[float, Field(ge=-60, le=60)]]],
-        Field(max_length=20),
+        list[Annotated[tuple[DialC, Annotated[float, Field(ge=-60, le=60)]], PAIR]],
+        Field(max_length=20, description="dial 20 to 400 °C, and how far off it is, -60 to 60"),
     ] = []
 
 

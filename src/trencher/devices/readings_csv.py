@@ -11,9 +11,9 @@ from __future__ import annotations
 import csv
 import io
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
-from typing import cast, get_args
+from typing import Protocol, cast, get_args
 
 from trencher.core.belief.happened import LONGEST_DOOR_S
 from trencher.core.belief.places import LONGEST_NAME
@@ -31,7 +31,18 @@ ALSO = {
 }  # fmt: skip
 """Other words for events; spaces and hyphens are read as underscores."""
 MOST_LINES = 5000
+BOM = "\ufeff"
+"""Spreadsheets write it before everything else."""
 LOW_C, HIGH_C, LAST_MIN = -25.0, 130.0, 48 * 60.0
+
+
+class Rows(Protocol):
+    """What ``csv.reader`` gives."""
+
+    line_num: int
+
+    def __iter__(self) -> Iterator[list[str]]: ...
+    def __next__(self) -> list[str]: ...
 
 
 @dataclass(frozen=True)
@@ -100,7 +111,16 @@ def _line(cells: dict[str, str], where: str) -> CsvReading:
 
 def read_csv(text: str) -> list[CsvReading]:
     """The readings of a CSV text with a header. InputError names line, fault, what is allowed."""
-    rows = csv.reader(io.StringIO(text))
+    rows = csv.reader(io.StringIO(text.removeprefix(BOM), newline=None))
+    try:
+        return _lines(rows)
+    except csv.Error as error:
+        raise InputError(
+            str(error), where=f"line {rows.line_num}", allowed="plain cells between commas"
+        ) from error
+
+
+def _lines(rows: Rows) -> list[CsvReading]:
     header = [cell.strip().casefold() for cell in next(rows, [])]
     if header[:2] != ["minute", "core_c"] or not set(header) <= set(COLUMNS):
         raise InputError(

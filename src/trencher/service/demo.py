@@ -8,9 +8,11 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable
+from contextlib import suppress
 from datetime import datetime, timedelta
 from typing import Any
 
+from trencher.core.errors import TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes
 from trencher.core.planner.forward import with_rest
@@ -224,7 +226,9 @@ class LiveDemo:
             while not self._stop.wait(every_s):
                 for heading in self.service.repository.headings(*UNDER_WAY):
                     if heading.id.startswith(LIVE_ID):
-                        self.report(heading.id)
+                        # It may be hotter than any probe reads: the next look may be another.
+                        with suppress(TrencherError):
+                            self.report(heading.id)
 
         thread = threading.Thread(target=loop, name="pretend probe", daemon=True)
         thread.start()

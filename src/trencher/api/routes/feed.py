@@ -36,7 +36,7 @@ async def feed(
     when nothing happens. Goes on after ``Last-Event-ID``; after one that is beyond the log, from
     the log's end."""
     last = after
-    if last_event_id is not None and last_event_id.isdigit():
+    if last_event_id is not None and last_event_id.isascii() and last_event_id.isdigit():
         last = int(last_event_id)
     newest = await run_in_threadpool(house.repository.feed_last)
     # Beyond the log: it was put back from a copy. Waiting for that line would be for ever.

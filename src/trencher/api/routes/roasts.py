@@ -98,10 +98,16 @@ def read_csv(house: HouseDep, roast_id: RoastId, body: s.CsvBody) -> s.RoastOut:
     return view_of(house, roast_id, house.roasts.read_csv(roast_id, body.csv))
 
 
-@router.get("/{roast_id}/readings.csv", response_class=PlainTextResponse)
-def write_csv(house: HouseDep, roast_id: RoastId) -> PlainTextResponse:
+class CsvResponse(PlainTextResponse):
+    """A table as text."""
+
+    media_type = "text/csv"
+
+
+@router.get("/{roast_id}/readings.csv", response_class=CsvResponse)
+def write_csv(house: HouseDep, roast_id: RoastId) -> CsvResponse:
     """The readings that count, as CSV."""
-    return PlainTextResponse(house.roasts.write_csv(roast_id), media_type="text/csv")
+    return CsvResponse(house.roasts.write_csv(roast_id))
 
 
 @router.post("/{roast_id}/stage-end", dependencies=[Once])

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
+from itertools import zip_longest
 from typing import Literal, NamedTuple, cast
 
 from trencher.core.belief.agenda import Step, agenda
@@ -50,7 +51,8 @@ class Replayed(NamedTuple):
 def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
     """What is made of each line with a reading.
 
-    Belief is renewed at most every 20 s of roast time, or where a line is for earlier than that.
+    Belief is renewed at most every 20 s of roast time, or where a line is for earlier than that;
+    readings for earlier that follow each other are taken together, when the last of them is there.
     """
     planned = walk(kitchen(roast))
     last = len(planned.stages) - 1
@@ -61,7 +63,8 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
     now, believed_at = 0.05, -math.inf
     found: Outlook | None = None
     steps: list[Step] = []
-    for line in lines:
+    waiting: list[tuple[Line, int]] = []
+    for line, after in zip_longest(given := list(lines), given[1:]):
         now = max(now, line.minute)
         if line.event is not None:
             found = None
@@ -97,12 +100,17 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
             continue
         tip = sum(1 for m in moves if m <= line.minute)
         readings.append(replace(line.reading, tip=tip))
-        if found is None or now - believed_at >= BELIEF_EVERY_MIN - 1e-9 or line.minute < now:
+        waiting.append((line, len(readings) - 1))
+        late = line.minute < now
+        if late and after is not None and after.reading is not None and after.minute < now:
+            continue
+        if late or found is None or now - believed_at >= BELIEF_EVERY_MIN - 1e-9:
             at = happened(timeline(planned, as_planned(planned, ends, now), now), events, now)
             found, believed_at = outlook(roast, at, readings, now, Doubt()), now
             steps = agenda(
                 at, planned, found, events, readings, sides=kitchen(roast).sides, looks=True,
                 dial=lambda stage: f"{kitchen(roast).true_air(stage):.0f} °C",
             )  # fmt: skip
-        flag = found.flags[-1] if len(found.flags) == len(readings) else ""
-        yield Replayed(line, found, flag, steps)
+        for told, n in waiting:
+            yield Replayed(told, found, found.flags[n] if n < len(found.flags) else "", steps)
+        waiting = []

@@ -105,7 +105,7 @@ def _answer(kitchen: Kitchen, plan: Walk, how: RestHow, room_min: float) -> Rest
     sim = plan.out.copy()
     rind = kitchen.roast.joint.facts.rind
     before = outcomes.faces_of(sim, rind=rind).crisp_top
-    began, first = sim.minutes, sim.rows - 1
+    began = sim.minutes
     stage = Rest(Minutes(LONGEST_MIN), how)
     kitchen.fill(sim, stage, plan.oven_c)
     passage = Passage(kitchen, stage, plan.oven_c, 0.0, 60.0 * LONGEST_MIN)
@@ -115,7 +115,9 @@ def _answer(kitchen: Kitchen, plan: Walk, how: RestHow, room_min: float) -> Rest
         passage.length_s = 60.0 * spent
         passage.run(sim, 60.0 * (spent - 15.0))
         crisp.append(outcomes.faces_of(sim, rind=rind).crisp_top)
-    rows = sim.record[first : sim.rows]
+    # By its minutes: a record that fills up makes room, and its rows move.
+    rows = sim.record[: sim.rows]
+    rows = rows[rows[:, 0] >= 60.0 * began - 1e-6]
     minutes = np.arange(0.0, LONGEST_MIN, STEP_MIN)
     core, mean = (
         np.interp(minutes, rows[:, 0] / 60.0 - began, rows[:, column]) for column in (3, 5)

@@ -26,7 +26,7 @@ from trencher.core.thermal.geometry import (
     fitted,
     section_exponent,
 )
-from trencher.core.thermal.properties import tables_for
+from trencher.core.thermal.properties import CP_WATER, PropertyTables, tables_for
 from trencher.core.thermal.simulation import Simulation, longest_step_s
 
 Floats = NDArray[np.float64]
@@ -92,6 +92,18 @@ def check_cooker(cooker: Cooker) -> Cooker:
             where="cooker.min_c", allowed="allowed: lowest below highest",
         )  # fmt: skip
     return cooker
+
+
+def _check_heat(specific_heat_j_kgk: float, tables: PropertyTables) -> None:
+    """InputError where meat would take less heat than the water in it: what dries would then be
+    left with less than none."""
+    least = tables.water * CP_WATER / tables.density
+    if specific_heat_j_kgk < least:
+        raise InputError(
+            f"{specific_heat_j_kgk:g} is less than the water in this meat takes alone",
+            where="physics.specific_heat_j_kgk",
+            allowed=f"at least {math.ceil(least):d} J/kgK, or evaporation false",
+        )
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -178,6 +190,8 @@ class Kitchen:
             density_kg_m3=phys.density_kg_m3,
             hot_k=phys.constants.hot_k,
         )
+        if phys.specific_heat_j_kgk is not None and phys.evaporation:
+            _check_heat(phys.specific_heat_j_kgk, tables)
         if d.conduct != 1.0:
             tables = replace(tables, conductivity=tables.conductivity * d.conduct)
         start = float(np.clip(r.joint.start_c + d.start_c, -25.0, 45.0))

@@ -53,7 +53,9 @@ P_LATE_STEP, P_BUMPS = 23, 24
 PARAM_SIZE = 25
 
 GOAL_TIME, GOAL_CORE, GOAL_FALLING, GOAL_HELD, GOAL_BROWN, GOAL_CRISP, GOAL_TENDER = range(7)
-REACHED, TIMED_OUT = 1, 0
+REACHED, TIMED_OUT, LOST = 1, 0, 2
+LOST_C = 1000.0
+"""No joint is as hot or as cold on the whole."""
 
 RECORD = 7  # time, air, surface, core, thin end, mean, bend (rise towards ξ² = 1 at the core)
 T_LOW, T_STEP, T_LAST = -45.0, 0.25, 1499
@@ -783,7 +785,8 @@ def advance(
 ):  # fmt: skip
     """Carry the joint through one surrounding, until its goal or its end. Arrays change in place.
 
-    Returns (status, rows): REACHED when the goal came before ``length_s``, else TIMED_OUT.
+    Returns (status, rows): REACHED when the goal came before ``length_s``, TIMED_OUT when it did
+    not, LOST when temperatures ran away, which only properties far from meat's can bring about.
     Lands on the goal by shortening the last step.
     """
     nz, nr = T.shape
@@ -931,6 +934,8 @@ def advance(
                 mean += T[j, i] * volume[j, i]
                 highest[j, i] = max(highest[j, i], T[j, i])
                 coldest = min(coldest, T[j, i])
+        if not -LOST_C < mean / total < LOST_C:
+            return LOST, rows
         icy = coldest < ICY_C and not linear
         state[AIR], state[WALL] = air_at(env, since)
         state[MEAN] = mean / total

@@ -41,6 +41,7 @@ GRADING = 0.6
 
 TOP, SIDE_A, SIDE_B, UNDER = 0, 1, 2, 3
 """Faces of a disc's skin, in the order that turning the joint over reverses."""
+LEAST_SIDES = 1e-6
 ROUND_TOP, ROUND_SIDES = 0.35, 0.40
 """Shares of a round section's skin; under 0.25. Estimate from how a joint sits in its tin."""
 TWO_SIDED_BELOW = 0.35
@@ -321,7 +322,8 @@ def face_shares(g: float, section: Section, two_sided: bool) -> Floats:
     and an under of one size; a round one shows more top than it lies on. Between the two it goes
     straight, so that no measure makes a jump.
     """
-    sides = ROUND_SIDES * min(1.0, g / SIDES_FROM)
+    # A slab has no sides; cells without a face could not be reckoned.
+    sides = max(LEAST_SIDES, ROUND_SIDES * min(1.0, g / SIDES_FROM))
     top = 0.5 * (1.0 - sides)
     if not two_sided:
         roundest = 1.0 if section == "oval" else BLOCK_SHARE

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from trencher.core.errors import InputError
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.budget import spend
 from trencher.core.thermal.geometry import Body
@@ -136,6 +137,11 @@ class Simulation:
             goal, value, hold_s, self.record, self.rows,
         )  # fmt: skip
         spend((float(self.state[kernel.TIME]) - began_s) / 60.0)
+        if status == kernel.LOST:
+            raise InputError(
+                "temperatures run away with these properties", where="physics",
+                allowed="properties nearer to those of meat",
+            )  # fmt: skip
         return bool(status == kernel.REACHED)
 
     def turn_over(self) -> None:

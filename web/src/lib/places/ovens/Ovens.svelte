@@ -36,6 +36,8 @@
   let pairFault = $state('')
   let shelvesText = $state<string | null>(null)
 
+  /** Dial and measured, °C. */
+  const measured = (of: Oven): [number, number][] => of.pairs as [number, number][]
   const units = $derived(kitchen.units)
   const celsius = $derived(units === 'C')
   const oven = $derived<Oven | undefined>(
@@ -189,7 +191,7 @@
           Hang a thermometer in the middle, let it settle at one setting, and enter both. {found?.n ??
             0} measured. Dial error only: still or fan is another matter.
         </p>
-        {#if found !== null}<DialPicture {found} pairs={oven.pairs} {units} />{/if}
+        {#if found !== null}<DialPicture {found} pairs={measured(oven)} {units} />{/if}
         <form
           class="pair"
           onsubmit={(e) => {
@@ -216,7 +218,7 @@
         </form>
         <p id="pair-fault" class="wrong" role="status">{pairFault}</p>
         <ul class="pairs">
-          {#each oven.pairs as [shown, real], i (i)}
+          {#each measured(oven) as [shown, real], i (i)}
             <li>
               dial {dial(shown, oven.marks as Marks)}, measured {temp(real, units)}
               <button
