@@ -20,7 +20,7 @@ from tests.reference.series import cylinder_centre, slab_centre
 from bench.field import agreement, held_by_bands, inside, measured, ratio, sets
 from bench.hidden import first_forecasts, moved_flagged, survey, survey_own
 from bench.lines import MethodOfLines
-from bench.load import book_of, file_of, light_under_load, reading_among
+from bench.load import book_of, file_of, light_under_load, memory_over_an_hour, reading_among
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
@@ -333,6 +333,9 @@ def load_rows() -> None:
     spent = file_of(5000)
     row("a file of 5000 lines", f"{spent:.1f} s", "2 s", spent <= 2.0)
     row("  against one of 2500", f"{spent / file_of(2500):.1f} times", "3", None)
+    early, late = memory_over_an_hour()
+    row(f"memory over an hour of a roast, from {early:.0f} MB", f"{late - early:+.0f} MB", "20 MB",
+        late - early <= 20.0)  # fmt: skip
     for what, ms in book_of(10_000).items():
         row(f"10,000 roasts: {what}", f"{ms:.0f} ms", "300 ms", ms <= 300.0)
 

@@ -3,8 +3,10 @@ among many, a book of many roasts, a file of many lines."""
 
 from __future__ import annotations
 
+import gc
 import http.client
 import json
+import os
 import socket
 import tempfile
 import threading
@@ -27,6 +29,7 @@ from trencher.service.roasts import RoastService
 from trencher.serving import Server
 from trencher.store.database import Database
 from trencher.store.repository import OvenRecord, Repository
+from trencher.store.samples import Sample
 
 PLAN: dict[str, Any] = {
     "name": "Sirloin", "oven_id": "house-oven", "wanted_c": 57.0, "rest_min": 40.0,
@@ -213,3 +216,47 @@ def book_of(roasts: int) -> dict[str, float]:
                 "the list of each screen": spent("/roasts", "/roasts?past=21", "/roasts?past=22"),
                 "alarms": spent(*["/alarms"] * 5),
             }
+
+
+def _resident_mb() -> float:
+    """What this process holds in memory, MB."""
+    pages = int(Path("/proc/self/statm").read_text().split()[1])
+    return pages * os.sysconf("SC_PAGE_SIZE") / 1e6
+
+
+def memory_over_an_hour() -> tuple[float, float]:
+    """MB held after twenty minutes of a roast and after eighty: an instrument with two tips every
+    five seconds, a number typed every two minutes, three screens that ask each half minute, and
+    somebody who compares ways every five."""
+    with standing_house() as house:
+        roast_id = put_in(house)
+
+        def push() -> None:
+            # Beside the door, which takes no more than forty in ten seconds of a true clock.
+            at = house.clock.now().timestamp()
+            values = [Sample("1", at, "c", 20.0), Sample("2", at, "c", 160.0)]
+            house.repository.samples.add("pit", values, every_s=5.0, battery=None, at=at)
+            house.feed.ring(devices=True)
+
+        push()
+        house.devices.attach(roast_id, "pit", "1", "core")
+        held: list[float] = []
+        with served(house) as port:
+            for tick in range(80 * 12):
+                house.clock.jump(1.0 / 12.0)  # type: ignore[attr-defined]
+                push()
+                if tick % 6 == 0:
+                    for path in (f"/roasts/{roast_id}", f"/roasts/{roast_id}/outlook", "/alarms"):
+                        for _screen in range(3):
+                            ask(port, "GET", path)
+                if tick % 24 == 0:
+                    core = 6.0 + tick / 24.0
+                    ask(port, "POST", f"/roasts/{roast_id}/readings", {"low_c": core})
+                if tick % 60 == 0:
+                    wish = {k: PLAN[k] for k in ("joint", "oven_id", "rest_min")}
+                    wish |= {"wanted_c": 50.0 + tick / 300.0, "quick": True}
+                    ask(port, "POST", "/ways", wish)
+                if tick in (20 * 12, 80 * 12 - 1):
+                    gc.collect()
+                    held.append(_resident_mb())
+        return held[0], held[1]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import signal
 import sqlite3
@@ -10,6 +11,7 @@ import sys
 import threading
 import time
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Any
@@ -21,6 +23,8 @@ from sqlalchemy.exc import IntegrityError, OperationalError
 
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.session import replay
+from trencher.service import own_things
+from trencher.service.own_things import drop_own, keep_own
 from trencher.store.database import Database, DatabaseError, _alembic, migrate
 from trencher.store.repository import OvenRecord, Repository
 
@@ -356,3 +360,55 @@ def test_kill_nine_loses_nothing_that_was_acknowledged(tmp_path: Path, after_s: 
         assert count == len(readings)
     finally:
         fresh.close()
+
+
+def test_an_older_book_is_found_by_its_words_after_the_upgrade(tmp_path: Path) -> None:
+    path = tmp_path / "old.sqlite"
+    _older(path, "0005")
+    plan = {"name": "Crème d’été", "joint": {"cut": "hare-saddle"}, "oven_id": "old-oven"}
+    logs: dict[str, list[tuple[str, str]]] = {
+        "a": [("laid", json.dumps(plan)), ("changed", '{"oven_id": "new-oven"}'),
+              ("judged", '{"verdict": "Much too dry", "change": ""}')],
+        "b": [("laid", "{not json"), ("judged", "7")],
+    }  # fmt: skip
+    with closing(sqlite3.connect(path)) as old, old:
+        for roast_id, log in logs.items():
+            old.execute(
+                "INSERT INTO roasts VALUES (?, 'x', 'done', '', '2020-01-01T19:00:00+00:00', 3)",
+                (roast_id,),
+            )
+            old.executemany(
+                "INSERT INTO events (roast_id, seq, at, kind, data) VALUES (?, ?, '', ?, ?)",
+                [(roast_id, n, kind, data) for n, (kind, data) in enumerate(log, 1)],
+            )
+    database = Database(path)
+    found = Repository(database)
+    for words in ("creme ete", "HARE, saddle!", "dry  much", ""):
+        headings, count = found.over(words, 0, 10)
+        assert [h.id for h in headings] == (["a", "b"] if words == "" else ["a"]), words
+        assert count == len(headings)
+    assert found.over("venison", 0, 10) == ([], 0)
+    assert (found.planned_in("new-oven"), found.planned_in("old-oven")) == ("x", None)
+    database.close()
+
+
+def test_a_setting_is_changed_by_one_at_a_time(kept: Repository) -> None:
+    def more(before: int | None) -> int:
+        time.sleep(0.002)
+        return (before or 0) + 1
+
+    with ThreadPoolExecutor(8) as pool:
+        for done in [pool.submit(kept.change_setting, "count", more) for _ in range(40)]:
+            done.result()
+    assert kept.setting("count") == 40
+
+
+def test_of_ones_own_things_so_many_are_kept(kept: Repository) -> None:
+    for n in range(own_things.MOST):
+        keep_own(kept, "own_cuts", str(n), {"name": "x"})
+    with pytest.raises(Conflict, match="drop some"):
+        keep_own(kept, "own_cuts", "more", {"name": "x"})
+    drop_own(kept, "own_cuts", "7", "cut")
+    keep_own(kept, "own_cuts", "more", {"name": "x"})
+    with pytest.raises(NotFound):
+        drop_own(kept, "own_cuts", "7", "cut")

@@ -90,6 +90,7 @@ def create_app(
         house.feed.close()
 
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None, lifespan=life)
+    errors.install(app)
     app.mount("/api", errors.Shaped(Budgeted(create_api(house))))
     if dist is not None and (dist / "index.html").exists():
         app.frontend("/", directory=dist, fallback="index.html")

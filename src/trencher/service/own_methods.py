@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import re
-import secrets
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass
+from typing import Any
 
 from trencher.core.errors import Conflict, NotFound
 from trencher.core.method.notation import parse_method
+from trencher.service.own_things import own_id
 from trencher.store.repository import Repository
 
 SETTING = "own_methods"
@@ -26,7 +26,11 @@ class OwnMethod:
 
 def own_methods(repository: Repository) -> list[OwnMethod]:
     """Every one, in the order they were kept."""
-    return [OwnMethod(**m) for m in repository.setting(SETTING) or []]
+    return _of(repository.setting(SETTING))
+
+
+def _of(kept: Any) -> list[OwnMethod]:
+    return [OwnMethod(**m) for m in kept or []]
 
 
 def keep_methods(repository: Repository, new: Sequence[tuple[str, str]]) -> list[OwnMethod]:
@@ -34,28 +38,34 @@ def keep_methods(repository: Repository, new: Sequence[tuple[str, str]]) -> list
     beyond ``MOST_METHODS``, NotationError for a text that cannot be read."""
     made = [_named(name, method) for name, method in new]
     names = {m.name.casefold() for m in made}
-    kept = [m for m in own_methods(repository) if m.name.casefold() not in names]
-    return _write(repository, [*kept, *made])
+    return _write(
+        repository, lambda kept: [*(m for m in kept if m.name.casefold() not in names), *made]
+    )
 
 
 def drop_method(repository: Repository, method_id: str) -> list[OwnMethod]:
     """Forget one. Returns the others; NotFound if there is none of this id."""
-    kept = own_methods(repository)
-    if all(m.id != method_id for m in kept):
-        raise NotFound(f"{method_id!r} is no method of your own", allowed="see the list")
-    return _write(repository, [m for m in kept if m.id != method_id])
+
+    def without(kept: list[OwnMethod]) -> list[OwnMethod]:
+        if all(m.id != method_id for m in kept):
+            raise NotFound(f"{method_id!r} is no method of your own", allowed="see the list")
+        return [m for m in kept if m.id != method_id]
+
+    return _write(repository, without)
 
 
 def _named(name: str, method: str) -> OwnMethod:
-    slug = re.sub(r"[^a-z0-9]+", "-", name.casefold()).strip("-") or "method"
-    return OwnMethod(
-        id=f"own-{slug[:40]}-{secrets.token_hex(2)}", name=name.strip(),
-        method=str(parse_method(method)),
-    )  # fmt: skip
+    text = str(parse_method(method))
+    return OwnMethod(id=own_id(name, "method"), name=name.strip(), method=text)
 
 
-def _write(repository: Repository, methods: list[OwnMethod]) -> list[OwnMethod]:
-    if len(methods) > MOST_METHODS:
-        raise Conflict(f"{len(methods)} methods", allowed=f"at most {MOST_METHODS}: drop some")
-    repository.set_setting(SETTING, [asdict(m) for m in methods])
-    return methods
+def _write(
+    repository: Repository, change: Callable[[list[OwnMethod]], list[OwnMethod]]
+) -> list[OwnMethod]:
+    def changed(kept: Any) -> list[dict[str, Any]]:
+        methods = change(_of(kept))
+        if len(methods) > MOST_METHODS:
+            raise Conflict(f"{len(methods)} methods", allowed=f"at most {MOST_METHODS}: drop some")
+        return [asdict(m) for m in methods]
+
+    return _of(repository.change_setting(SETTING, changed))

@@ -7,6 +7,7 @@ import secrets
 import threading
 from collections import defaultdict
 from collections.abc import Callable, Mapping, Sequence, Set
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
@@ -420,6 +421,11 @@ class RoastService:
 
     def add(self, roast_id: str, kind: str, data: Any) -> Session:
         """One event, if it fits where the roast stands; every screen is told."""
+        if callable(data):
+            # Once outside: what has to be simulated for it is then kept, and the writer does not
+            # wait. What it says is said where it counts.
+            with suppress(TrencherError):
+                data(self.session(roast_id))
         session = self.repository.append(roast_id, kind, data, self._stamp())
         self.feed.ring()
         return session
@@ -740,8 +746,8 @@ class RoastService:
                 sense_code=sense_code,
             )  # fmt: skip
 
-        # Once outside: what has to be simulated for it is then kept, and the writer does not wait.
-        entry(self.session(roast_id))
+        with suppress(TrencherError):
+            entry(self.session(roast_id))  # as in ``add``
         session = self.repository.append_all(roast_id, [entry], self._stamp())
         self.feed.ring()
         return session

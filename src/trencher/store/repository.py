@@ -271,15 +271,19 @@ class Repository:
     def put_aside(self, roast_id: str, at: str) -> Heading:
         """Take a roast out of every list; its log stays. NotFound, Conflict for one that is in the
         oven or rests and can be read."""
+        try:
+            whole = bool(self.session(roast_id).log)
+        except Damaged:
+            whole = False
         with self._db.write() as sql:
             row = _row(sql, roast_id)
-            if (record := ("roast", roast_id)) not in self._damaged and row.status in UNDER_WAY:
+            if whole and row.status in UNDER_WAY:
                 raise Conflict(
                     f"{row.name!r} is under way", allowed="carve it, or say what became of it"
                 )
             row.aside = row.aside or at
             found = _heading(row)
-        self._damaged.pop(record, None)
+        self._damaged.pop(("roast", roast_id), None)
         return found
 
     def take_back(self, roast_id: str) -> Heading:
@@ -514,6 +518,15 @@ class Repository:
         with self._db.read() as sql:
             row = sql.get(SettingRow, key)
             return None if row is None else row.value
+
+    def change_setting(self, key: str, change: Callable[[Any], Any]) -> Any:
+        """Write what ``change`` makes of a setting's value (None if it was never set), with nothing
+        written between; returns it. What it raises leaves the setting as it was."""
+        with self._db.write() as sql:
+            row = sql.get(SettingRow, key)
+            value = change(None if row is None else row.value)
+            sql.merge(SettingRow(key=key, value=value))
+            return value
 
     def set_setting(self, key: str, value: Any) -> None:
         """Write a setting."""

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import re
-import secrets
 from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter, Path, Query, Response
@@ -13,9 +11,10 @@ from trencher.api import schemas as s
 from trencher.api.context import House, HouseDep, Once
 from trencher.api.slots import Heavy
 from trencher.core.catalogue.sides import SIDES, own_side
-from trencher.core.errors import Conflict, NotFound
+from trencher.core.errors import Conflict
 from trencher.core.units import in_fahrenheit, in_metric
 from trencher.formats.calendar import calendar_file
+from trencher.service.own_things import drop_own, keep_own, own_id
 
 router = APIRouter(prefix="/days", tags=["days"])
 Date = Annotated[str, Path(pattern=r"^\d{4}-\d{2}-\d{2}$", examples=["2026-10-03"])]
@@ -128,11 +127,9 @@ def list_sides(house: HouseDep) -> list[s.SideOut]:
 def add_side(house: HouseDep, body: s.OwnSideBody) -> s.SideOut:
     """A side of one's own, kept in this kitchen."""
     facts = {k: v for k, v in body.model_dump(mode="json").items() if v is not None}
-    name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "side"
-    side_id = f"own-{name[:40]}-{secrets.token_hex(2)}"
+    side_id = own_id(body.name, "side")
     side = own_side({**facts, "id": side_id})
-    kept = house.repository.setting("own_sides") or {}
-    house.repository.set_setting("own_sides", {**kept, side_id: facts})
+    keep_own(house.repository, "own_sides", side_id, facts)
     house.feed.ring()
     return views.side(side)
 
@@ -140,11 +137,8 @@ def add_side(house: HouseDep, body: s.OwnSideBody) -> s.SideOut:
 @sides.delete("/{side_id}", status_code=204)
 def drop_side(house: HouseDep, side_id: Annotated[str, Path(max_length=60)]) -> None:
     """Forget a side of one's own. Conflict while a day has it."""
-    kept = house.repository.setting("own_sides") or {}
-    if side_id not in kept:
-        raise NotFound(f"{side_id!r} is no side of your own", allowed="see the list of sides")
     for date in house.repository.days():
         if any(e["id"] == side_id for e in house.repository.sound_day(date).facts.get("sides", ())):
             raise Conflict(f"the day {date} has it", allowed="take it off that day first")
-    house.repository.set_setting("own_sides", {k: v for k, v in kept.items() if k != side_id})
+    drop_own(house.repository, "own_sides", side_id, "side")
     house.feed.ring()

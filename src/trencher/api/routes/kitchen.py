@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import re
-import secrets
 from typing import Any
 
 from fastapi import APIRouter
@@ -17,11 +15,12 @@ from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
 from trencher.core.catalogue.doneness import Band, checked_bands
 from trencher.core.catalogue.safety import FLAGS, PROFILES
 from trencher.core.catalogue.salts import SALTS, grams
-from trencher.core.errors import Conflict, NotFound
+from trencher.core.errors import Conflict
 from trencher.core.joint import LIMITS
 from trencher.core.planner.printed import beside
 from trencher.service.clock import FastClock
 from trencher.service.own_methods import own_methods
+from trencher.service.own_things import drop_own, keep_own, own_id
 from trencher.service.people import bands_of
 from trencher.service.planning import all_ways, work_out
 
@@ -79,13 +78,11 @@ def add_cut(house: HouseDep, body: s.OwnCutBody) -> s.Cut:
     """A cut of one's own, kept in this kitchen."""
     facts: dict[str, Any] = body.model_dump(exclude={"meat", "rolled"})
     safety = {"pork": "pork", "game": "game"}.get(body.kind, "rolled" if body.rolled else "whole")
-    name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "cut"
     cut = own_cut(
-        {**facts, "id": f"own-{name}-{secrets.token_hex(2)}", "safety": safety,
-         "meat": MEATS[body.meat], "tied": body.rolled}
+        {**facts, "id": own_id(body.name, "cut"), "safety": safety, "meat": MEATS[body.meat],
+         "tied": body.rolled}
     )  # fmt: skip
-    kept = house.repository.setting("own_cuts") or {}
-    house.repository.set_setting("own_cuts", {**kept, cut.id: facts_of(cut)})
+    keep_own(house.repository, "own_cuts", cut.id, facts_of(cut))
     house.feed.ring()
     return views.cut(cut)
 
@@ -93,10 +90,7 @@ def add_cut(house: HouseDep, body: s.OwnCutBody) -> s.Cut:
 @router.delete("/cuts/{cut_id}", status_code=204)
 def drop_cut(house: HouseDep, cut_id: str) -> None:
     """Forget a cut of one's own; roasts made with it keep their facts."""
-    kept = house.repository.setting("own_cuts") or {}
-    if cut_id not in kept:
-        raise NotFound(f"{cut_id!r} is no cut of your own", allowed="see the catalogue")
-    house.repository.set_setting("own_cuts", {k: v for k, v in kept.items() if k != cut_id})
+    drop_own(house.repository, "own_cuts", cut_id, "cut")
     house.feed.ring()
 
 

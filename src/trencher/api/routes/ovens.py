@@ -20,6 +20,7 @@ from trencher.service.ovens import advice, ovens_tonight
 from trencher.service.planning import calibration_of, cavity_of, cooker_of
 from trencher.store.repository import OvenRecord
 
+MOST_OVENS = 50
 router = APIRouter(tags=["ovens"])
 
 
@@ -44,6 +45,8 @@ def add_oven(house: HouseDep, body: s.OvenBody) -> s.Oven:
     """A new oven."""
     name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "oven"
     taken = {o.id for o in house.repository.ovens()}
+    if len(taken) >= MOST_OVENS:
+        raise Conflict(f"there are {len(taken)} ovens", allowed=f"at most {MOST_OVENS}: drop some")
     oven_id = name if name not in taken else f"{name}-{secrets.token_hex(2)}"
     return _kept(house, oven_id, body)
 

@@ -20,7 +20,7 @@ from trencher.service.alarms import due, steps_of
 from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
-PAGE = 40
+PAGE = 25
 LINE_READINGS = 60
 """So many readings draw a line of the Book as well as thousands."""
 RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]

@@ -26,7 +26,9 @@
         <button class="again" onclick={() => strays.putAside(stray)}>
           {stray.record === 'day' ? 'Begin that day anew' : 'Put it aside'}
         </button>
-        <span class="why">It is kept as it is, and can be taken back in the Book ({stray.why}).</span>
+        <span class="why"
+          >It is kept as it is, and can be taken back in the Book ({stray.why}).</span
+        >
       </p>
     {/each}
   </div>

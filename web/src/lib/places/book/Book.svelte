@@ -13,7 +13,7 @@
 
   type Page = { lines: BookLine[]; found: number; next: number | null }
 
-  const PAGE = 40
+  const PAGE = 25
   const LONGEST_PAGE = 100
   const TYPING_MS = 250
 
