@@ -14,6 +14,7 @@ from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.core.errors import Conflict, Damaged, InputError
 from trencher.service.alarms import due
+from trencher.store.repository import OvenRecord
 
 ODD_HOURS = ("2026-10-03T19:00:00", "0001-01-01T19:00:00+00:00", "9999-12-31T23:59:59-12:00")
 
@@ -158,3 +159,86 @@ def test_a_damaged_day_is_said_put_aside_and_begun_anew(house: House) -> None:
         house.days.change(date, {"people": 5})
         assert client.delete(f"/api/strays/day/{date}").status_code == 409
         assert client.get(f"/api/days/{date}").json()["people"] == 5
+
+
+NONSENSE = ("{nope", "7", '"text"', "[1]", '{"a": 1}')
+ODD_OVENS = ('{"kind": "x"}', '{"marks": "X"}', '{"max_c": "hot"}')
+READ = (
+    "ovens", "roasts", "catalogue", "days", "days/2026-10-03", "alarms", "book", "larder", "tins",
+    "instruments", "figures", "methods", "sides", "clock", "strays",
+)  # fmt: skip
+
+
+def _written(house: House, table: str, key: str, value: str) -> None:
+    column = {"ovens": "facts", "roasts": "serve_at"}.get(table)
+    with house.repository._db.write() as sql:
+        if table == "settings":
+            written = "INSERT OR REPLACE INTO settings (value, key) VALUES (?, ?)"
+        else:
+            written = f"UPDATE {table} SET {column} = ? WHERE id = ?"
+        sql.connection().exec_driver_sql(written, (value, key))
+
+
+def _read_all(house: House, roasting: str) -> dict[str, int]:
+    with TestClient(
+        create_app(house, None), base_url="http://localhost", raise_server_exceptions=False
+    ) as client:
+        paths = (*READ, f"roasts/{roasting}", f"roasts/{roasting}/outlook")
+        found = {path: client.get(f"/api/{path}").status_code for path in paths}
+    return {path: status for path, status in found.items() if status != 200}
+
+
+@pytest.mark.parametrize("value", NONSENSE)
+def test_a_setting_that_cannot_be_read_takes_nothing_down(
+    house: House, roasting: str, value: str
+) -> None:
+    keys = {"people", "bands", "own_cuts", "own_sides", "own_methods", "own_figures", "tins"}
+    for key in keys:
+        _written(house, "settings", key, value)
+    assert _read_all(house, roasting) == {}
+    damaged = {s.id for s in house.repository.damaged()}
+    # What reads as nothing at all is not damaged.
+    assert damaged <= keys
+    assert len(damaged) >= 4
+
+
+def test_a_setting_is_put_aside_and_taken_back_as_it_was_written(
+    house: House, roasting: str
+) -> None:
+    _written(house, "settings", "people", "{nope")
+    assert _read_all(house, roasting) == {}
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        found = client.put("/api/strays/setting/people").json()
+        assert (found["damaged"], [x["id"] for x in found["aside"]]) == ([], ["people"])
+        assert client.put("/api/strays/setting/people").status_code == 409
+        assert client.put("/api/people", json={"people": [{"name": "Bram"}]}).is_success
+        assert client.delete("/api/strays/setting/people").json()["aside"] == []
+        assert client.delete("/api/strays/setting/people").status_code == 404
+        assert client.get("/api/catalogue").json()["people"] == []
+        assert [x["id"] for x in client.get("/api/strays").json()["damaged"]] == ["people"]
+
+
+@pytest.mark.parametrize("value", [*NONSENSE[:4], *ODD_OVENS])
+def test_an_oven_that_cannot_be_read_is_left_out_and_given_anew(
+    house: House, roasting: str, value: str
+) -> None:
+    house.repository.save_oven(OvenRecord("other", "Other oven", {"kind": "still"}))
+    _written(house, "ovens", "other", value)
+    assert _read_all(house, roasting) == {}
+    assert [o.id for o in house.repository.ovens()] == ["house-oven"]
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        (stray,) = client.get("/api/strays").json()["damaged"]
+        assert (stray["record"], stray["name"]) == ("oven", "Other oven")
+        assert client.put("/api/strays/oven/other").json()["damaged"] == []
+        assert [o["name"] for o in client.get("/api/ovens").json()] == ["House oven", "Other oven"]
+        assert client.delete("/api/strays/oven/other").json()["aside"] == []
+        assert [o["id"] for o in client.get("/api/ovens").json()] == ["house-oven"]
+
+
+def test_a_heading_that_cannot_be_read_is_left_out(house: House, roasting: str) -> None:
+    other, _ = house.roasts.lay(PLAN)
+    _written(house, "roasts", other, "some day")
+    assert _read_all(house, roasting) == {}
+    assert [s.id for s in house.repository.damaged()] == [other]
+    house.repository.put_aside(other, "2026-10-03T16:00:00+00:00")
+    assert house.repository.damaged() == []

@@ -1618,7 +1618,7 @@ class BookPage(Out):
 class StrayOut(Out):
     """A record that cannot be read (``why``), or was put aside (``at``)."""
 
-    record: Literal["roast", "day"]
+    record: Literal["roast", "day", "oven", "setting"]
     id: str
     name: str
     why: str

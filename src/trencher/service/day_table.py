@@ -65,8 +65,11 @@ class TableMaker:
 
     def sides(self) -> dict[str, Side]:
         """Sides of one's own."""
-        kept = self.repository.setting("own_sides") or {}
-        return {k: own_side({**facts, "id": k}) for k, facts in kept.items()}
+
+        def read(kept: Any) -> dict[str, Side]:
+            return {k: own_side({**facts, "id": k}) for k, facts in kept.items()}
+
+        return self.repository.setting_as("own_sides", read, {})
 
     def table(
         self, asked: Asked, sessions: Mapping[str, Session],
@@ -147,8 +150,7 @@ class TableMaker:
         """Tins and trays of this day: as said, else as many as the kitchen has, if counted."""
         if facts.get("tins") is not None:
             return int(facts["tins"])
-        kept = self.repository.setting("tins") or []
-        return len(kept) or None
+        return self.repository.setting_as("tins", len, 0) or None
 
     def guests(self) -> tuple[Guest, ...]:
         """Everybody who is named."""

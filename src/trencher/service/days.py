@@ -49,6 +49,7 @@ from trencher.service.day_table import Asked, TableMaker, side_dish
 from trencher.service.feed import Feed
 from trencher.service.hours import checked_hour, hour
 from trencher.service.joint_changes import asked_of, before_it, on_top, settled, stands
+from trencher.service.people import guests_of
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import first_way
 from trencher.store.repository import NOT_OVER, Repository
@@ -127,7 +128,7 @@ class DayService:
         return replace(day, facts=self._first_facts(sessions))
 
     def _first_facts(self, sessions: Mapping[str, Session]) -> dict[str, Any]:
-        people = self.repository.setting("people") or []
+        people = guests_of(self.repository)
         serve = max(s.plan["serve_at"] for s in sessions.values())
         return {
             "serve_at": serve, "people": max(len(people), 1) if people else DEFAULT_PEOPLE,

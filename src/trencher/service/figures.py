@@ -14,13 +14,18 @@ CHOSEN, CHANGES = "profile", "own_figures"
 
 def changes_of(repository: Repository, profile_id: str) -> dict[str, Change]:
     """What was changed in a profile, by row."""
-    kept: dict[str, Any] = repository.setting(CHANGES) or {}
-    return {row: Change(**facts) for row, facts in kept.get(profile_id, {}).items()}
+
+    def read(kept: Any) -> dict[str, Change]:
+        found = {row: Change(**facts) for row, facts in kept.get(profile_id, {}).items()}
+        edited(profile_named(profile_id), {row: checked(change) for row, change in found.items()})
+        return found
+
+    return repository.setting_as(CHANGES, read, {})
 
 
 def profile_of(repository: Repository) -> Profile:
     """The profile in use."""
-    profile = profile_named(str(repository.setting(CHOSEN) or "uk"))
+    profile = repository.setting_as(CHOSEN, profile_named, profile_named("uk"))
     return edited(profile, changes_of(repository, profile.id))
 
 

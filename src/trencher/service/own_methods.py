@@ -26,7 +26,7 @@ class OwnMethod:
 
 def own_methods(repository: Repository) -> list[OwnMethod]:
     """Every one, in the order they were kept."""
-    return _of(repository.setting(SETTING))
+    return repository.setting_as(SETTING, _of, [])
 
 
 def _of(kept: Any) -> list[OwnMethod]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band
 from trencher.core.day.people import Guest
 from trencher.store.repository import Repository
@@ -9,14 +11,19 @@ from trencher.store.repository import Repository
 
 def guests_of(repository: Repository) -> tuple[Guest, ...]:
     """Everybody who is named."""
-    return tuple(
-        Guest(**{**g, "avoids": tuple(g.get("avoids") or ()),
-                 "allergies": tuple(g.get("allergies") or ())})
-        for g in repository.setting("people") or []
-    )  # fmt: skip
+
+    def read(kept: Any) -> tuple[Guest, ...]:
+        return tuple(
+            Guest(**{**g, "avoids": tuple(g.get("avoids") or ()),
+                     "allergies": tuple(g.get("allergies") or ())})
+            for g in kept
+        )  # fmt: skip
+
+    return repository.setting_as("people", read, ())
 
 
 def bands_of(repository: Repository) -> tuple[Band, ...]:
     """This kitchen's words for doneness."""
-    kept = repository.setting("bands")
-    return tuple(Band(**b) for b in kept) if kept else DEFAULT_BANDS
+    return repository.setting_as(
+        "bands", lambda kept: tuple(Band(**b) for b in kept) or DEFAULT_BANDS, DEFAULT_BANDS
+    )

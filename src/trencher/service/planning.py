@@ -6,14 +6,15 @@ from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
-from typing import Any
+from typing import Any, get_args
 
 from trencher.core.catalogue.cuts import own_cut
 from trencher.core.catalogue.safety import PROFILES, Profile
-from trencher.core.errors import InputError, NotationError, TrencherError
+from trencher.core.errors import InputError, NotationError, TrencherError, UnknownName
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.method.schools import Thermometer, schools_for
+from trencher.core.method.stages import TempUnit
 from trencher.core.planner.cautions import Caution, plan_cautions
 from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, MEASURED_START_SD_C, Doubt
 from trencher.core.planner.fits import Cavity, fit
@@ -75,6 +76,14 @@ def cooker_of(oven: OvenRecord, joint: Joint | None = None) -> Cooker:
         return cooker
     shelf = fit(size_of(joint), cavity_of(oven)).shelf
     return cooker if shelf is None else replace(cooker, roof_hotter_c=shelf.hotter_c)
+
+
+def check_oven(oven: OvenRecord) -> None:
+    """Whether kept facts are an oven's. Raises what says why not."""
+    cooker_of(oven)
+    cavity_of(oven)
+    if (marks := oven.facts.get("marks", "C")) not in get_args(TempUnit):
+        raise UnknownName("marks", marks, get_args(TempUnit))
 
 
 def oven_sd_c(oven: OvenRecord) -> float | None:

@@ -50,6 +50,7 @@ from trencher.service.hours import checked_hour, hour
 from trencher.service.planning import (
     Wish,
     cached_walk,
+    check_oven,
     cooker_of,
     joint_of,
     oven_sd_c,
@@ -264,6 +265,7 @@ class RoastService:
         self.repository = repository
         self.clock = clock
         self.feed = feed
+        repository.check_oven = check_oven
         self._beliefs: dict[str, tuple[tuple[Any, ...], Following]] = {}
         self._lock = threading.Lock()
         self._working: defaultdict[str, threading.Lock] = defaultdict(threading.Lock)

@@ -6,6 +6,7 @@ from __future__ import annotations
 import threading
 from collections.abc import Callable, Iterator, Sequence
 from datetime import datetime, timedelta
+from typing import Any
 
 from trencher.service.clock import Clock
 from trencher.service.hours import hour
@@ -58,7 +59,7 @@ def thin(
 ) -> int:  # fmt: skip
     """Thin what is old and was not thinned yet; how many numbers went. A run that is cut short is
     taken up again by the next."""
-    state = repository.setting(STATE) or {}
+    state: dict[str, Any] = repository.setting_as(STATE, dict, {})
     first = repository.samples.first_at()
     if first is None:
         return 0

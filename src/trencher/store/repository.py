@@ -2,18 +2,22 @@
 
 from __future__ import annotations
 
+import json
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
-from typing import Any
+from datetime import datetime
+from typing import Any, TypeVar
 
-from sqlalchemy import delete, func, select
+from sqlalchemy import String, delete, func, select, type_coerce
+from sqlalchemy import text as text_of
+from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session as SqlSession
 
 from trencher.core.day.log import Day, apply_to_day, check_day_step, replay_day
-from trencher.core.errors import Conflict, Damaged, NotFound
+from trencher.core.errors import Conflict, Damaged, InputError, NotFound
 from trencher.core.events import Event, Payload
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
@@ -35,6 +39,14 @@ LAST_DATE = "9999-12-31"
 UNDER_WAY = ("roasting", "resting")
 NOT_OVER = ("planning", *UNDER_WAY)
 BEGUN = (*UNDER_WAY, "done")
+ASIDE = "aside"
+"""The setting with the texts of ovens and settings that were put aside."""
+STRAY = ("record", "id", "name", "why", "at")
+PLAIN_OVEN = {"kind": "fan", "marks": "C"}
+# As text, not parsed: one that is no JSON must not take the others down.
+_OVENS_AS_KEPT = select(OvenRow.id, OvenRow.name, type_coerce(OvenRow.facts, String).label("facts"))
+_SETTINGS_AS_KEPT = select(type_coerce(SettingRow.value, String))
+T = TypeVar("T")
 _BY_SERVING = (
     select(RoastRow).where(RoastRow.aside.is_(None)).order_by(RoastRow.serve_at.desc(), RoastRow.id)
 )
@@ -65,8 +77,8 @@ class OvenRecord:
 
 @dataclass(frozen=True)
 class Stray:
-    """A record that cannot be read (``why``), or was put aside (``at``, ISO). ``record``: roast or
-    day."""
+    """A record that cannot be read (``why``), or was put aside (``at``, ISO). ``record``: roast,
+    day, oven or setting."""
 
     record: str
     id: str
@@ -97,6 +109,29 @@ def _events(sql: SqlSession, roast_id: str, after: int = 0) -> list[Event]:
         .order_by(EventRow.seq)
     )
     return [Event(seq, kind, data) for seq, kind, data in rows]
+
+
+def _parsed(kept: Any) -> Any:
+    """A kept value. A plain number comes from the file as one. ValueError for what is no JSON."""
+    return json.loads(kept) if isinstance(kept, str) else kept
+
+
+# Not by merging: that would read first what may be no JSON any more.
+def _write_oven(sql: SqlSession, oven: OvenRecord) -> None:
+    written = insert(OvenRow).values(id=oven.id, name=oven.name, facts=oven.facts)
+    kept = {"name": oven.name, "facts": oven.facts}
+    sql.execute(written.on_conflict_do_update(index_elements=["id"], set_=kept))
+
+
+def _write_setting(sql: SqlSession, key: str, value: Any) -> None:
+    written = insert(SettingRow).values(key=key, value=value)
+    sql.execute(written.on_conflict_do_update(index_elements=["key"], set_={"value": value}))
+
+
+def _others(sql: SqlSession, record: str, key: str) -> list[dict[str, Any]]:
+    """What is put aside of ovens and settings besides this one."""
+    aside = sql.get(SettingRow, ASIDE)
+    return [x for x in (aside.value if aside else []) if (x["record"], x["id"]) != (record, key)]
 
 
 def _row(sql: SqlSession, roast_id: str) -> RoastRow:
@@ -145,7 +180,7 @@ def _legible(record: str, what: str) -> Iterator[None]:
     """Damaged for a record that is not what this program writes."""
     try:
         yield
-    except (LookupError, TypeError, ValueError, AttributeError) as error:
+    except (LookupError, TypeError, ValueError, AttributeError, InputError) as error:
         raise Damaged(
             f"the record of {what} cannot be read ({type(error).__name__}: {error})",
             where=record, allowed="every other one is untouched; it can be put aside",
@@ -178,6 +213,8 @@ class Repository:
         self._sessions: OrderedDict[str, Session] = OrderedDict()
         self._lock = threading.Lock()
         self._damaged: dict[tuple[str, str], str] = {}
+        self.check_oven: Callable[[OvenRecord], object] = lambda _record: None
+        """Raises for facts that are no oven's; set by whoever knows ovens."""
         self.samples = Samples(database)
 
     # --- roasts --------------------------------------------------------------------------------
@@ -186,13 +223,25 @@ class Repository:
         What was put aside is in no list."""
         asked = _BY_SERVING if not statuses else _BY_SERVING.where(RoastRow.status.in_(statuses))
         with self._db.read() as sql:
-            return [_heading(r) for r in sql.scalars(asked)]
+            return self._headings(sql.scalars(asked))
+
+    def _headings(self, rows: Iterable[RoastRow]) -> list[Heading]:
+        found = []
+        for row in rows:
+            try:
+                with _legible("roast", repr(row.id)):
+                    datetime.fromisoformat(row.serve_at)
+            except Damaged as error:
+                self._note("roast", row.id, error)
+            else:
+                found.append(_heading(row))
+        return found
 
     def recent(self, past: int) -> list[Heading]:
         """Every roast that is not over, and so many of those that are, the latest serving first."""
         over = _BY_SERVING.where(RoastRow.status == "done").limit(past)
         with self._db.read() as sql:
-            done = [_heading(r) for r in sql.scalars(over)]
+            done = self._headings(sql.scalars(over))
         found = [*self.headings(*NOT_OVER), *done]
         return sorted(sorted(found, key=lambda h: h.id), key=lambda h: h.serve_at, reverse=True)
 
@@ -204,7 +253,7 @@ class Repository:
         where = (*done, *has)
         with self._db.read() as sql:
             rows = sql.scalars(_BY_SERVING.where(*where).offset(skip).limit(count))
-            found = [_heading(r) for r in rows]
+            found = self._headings(rows)
             all_of = sql.scalar(select(func.count()).select_from(RoastRow).where(*where)) or 0
         return found, all_of
 
@@ -227,7 +276,7 @@ class Repository:
             RoastRow.status.in_(BEGUN), RoastRow.serve_at >= first, RoastRow.serve_at < last + "U"
         )
         with self._db.read() as sql:
-            return [_heading(r) for r in sql.scalars(asked)]
+            return self._headings(sql.scalars(asked))
 
     def session(self, roast_id: str) -> Session:
         """The roast, folded from its log. NotFound, Damaged."""
@@ -243,20 +292,25 @@ class Repository:
         try:
             yield
         except Damaged as error:
-            cause = error.__cause__
-            self._damaged[record, key] = f"{type(cause).__name__}: {cause}"
+            self._note(record, key, error)
             raise
         self._damaged.pop((record, key), None)
+
+    def _note(self, record: str, key: str, error: Damaged) -> None:
+        cause = error.__cause__
+        self._damaged[record, key] = f"{type(cause).__name__}: {cause}"
 
     # --- what cannot be read, and what was put aside ----------------------------------------------
     def damaged(self) -> list[Stray]:
         """Records met that cannot be read and were not put aside yet."""
         found = sorted(self._damaged.copy().items())
         names = self.names(key for (record, key), _ in found if record == "roast")
+        with self._db.read() as sql:
+            names |= {row.id: row.name for row in sql.execute(_OVENS_AS_KEPT)}
         return [
             Stray(record, key, names.get(key, key), why)
             for (record, key), why in found
-            if record == "day" or key in names
+            if record in ("day", "setting") or key in names
         ]
 
     def put_by(self) -> list[Stray]:
@@ -266,6 +320,7 @@ class Repository:
             found = [Stray("roast", r.id, r.name, "", r.aside) for r in sql.scalars(roasts)]
             days = sql.scalars(select(DayAsideRow))
             found += [Stray("day", r.day, r.day, "", r.at) for r in days]
+        found += [Stray(**{k: kept[k] for k in STRAY}) for kept in self.setting(ASIDE) or []]
         return sorted(found, key=lambda s: s.at or "", reverse=True)
 
     def put_aside(self, roast_id: str, at: str) -> Heading:
@@ -422,6 +477,43 @@ class Repository:
             _rewrite_readings(sql, roast_id, after)
         return after
 
+    def put_facts_aside(self, record: str, key: str, at: str) -> None:
+        """An oven gets plain facts, to be given anew, a setting none: what was written stays kept
+        as it is. NotFound, Conflict for what can be read."""
+        if (record, key) not in self._damaged:
+            raise Conflict(
+                f"the {record} {key!r} can be read", allowed="change it in its own place"
+            )
+        with self._db.write() as sql:
+            if record == "oven":
+                row = sql.execute(_OVENS_AS_KEPT.where(OvenRow.id == key)).first()
+                name, text = (row.name, row.facts) if row is not None else ("", None)
+                _write_oven(sql, OvenRecord(key, name, PLAIN_OVEN))
+            else:
+                name, text = key, sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
+                sql.execute(delete(SettingRow).where(SettingRow.key == key))
+            if text is None:
+                raise NotFound(f"there is no {record} {key!r}", where=record)
+            kept = {"record": record, "id": key, "name": name, "why": "", "at": at, "text": text}
+            others = _others(sql, record, key)
+            _write_setting(sql, ASIDE, [*others, kept])
+        self._damaged.pop((record, key), None)
+
+    def take_facts_back(self, record: str, key: str) -> None:
+        """Undo ``put_facts_aside``, as it was written. NotFound."""
+        with self._db.write() as sql:
+            aside = sql.get(SettingRow, ASIDE)
+            all_of = aside.value if aside else []
+            kept = [x for x in all_of if (x["record"], x["id"]) == (record, key)]
+            if not kept:
+                raise NotFound(f"the {record} {key!r} was not put aside", where=record)
+            _write_setting(sql, ASIDE, _others(sql, record, key))
+            if record == "oven":
+                written = "UPDATE ovens SET facts = :text WHERE id = :key"
+            else:
+                written = "INSERT OR REPLACE INTO settings (key, value) VALUES (:key, :text)"
+            sql.execute(text_of(written), {"key": key, "text": kept[-1]["text"]})
+
     # --- days ----------------------------------------------------------------------------------
     def days(self, since: str = "") -> list[str]:
         """Dates from ``since`` on of days that were opened and not put aside, the latest first."""
@@ -490,23 +582,33 @@ class Repository:
 
     # --- ovens and settings --------------------------------------------------------------------
     def ovens(self) -> list[OvenRecord]:
-        """Every oven by name."""
+        """Every oven that can be read, by name."""
         with self._db.read() as sql:
-            rows = sql.scalars(select(OvenRow).order_by(OvenRow.name))
-            return [OvenRecord(r.id, r.name, r.facts) for r in rows]
+            rows = sql.execute(_OVENS_AS_KEPT.order_by(OvenRow.name)).all()
+        found = []
+        for oven_id, name, facts in rows:
+            with suppress(Damaged):
+                found.append(self._oven(oven_id, name, facts))
+        return found
 
     def oven(self, oven_id: str) -> OvenRecord:
-        """One oven. NotFound."""
+        """One oven. NotFound, Damaged."""
         with self._db.read() as sql:
-            row = sql.get(OvenRow, oven_id)
-            if row is None:
-                raise NotFound(f"there is no oven {oven_id!r}", where="oven")
-            return OvenRecord(row.id, row.name, row.facts)
+            row = sql.execute(_OVENS_AS_KEPT.where(OvenRow.id == oven_id)).first()
+        if row is None:
+            raise NotFound(f"there is no oven {oven_id!r}", where="oven")
+        return self._oven(*row)
+
+    def _oven(self, oven_id: str, name: str, facts: str) -> OvenRecord:
+        with self._noted("oven", oven_id), _legible("oven", name):
+            record = OvenRecord(oven_id, name, dict(_parsed(facts)))
+            self.check_oven(record)
+            return record
 
     def save_oven(self, oven: OvenRecord) -> None:
         """Write an oven, new or changed."""
         with self._db.write() as sql:
-            sql.merge(OvenRow(id=oven.id, name=oven.name, facts=oven.facts))
+            _write_oven(sql, oven)
 
     def drop_oven(self, oven_id: str) -> None:
         """Forget an oven."""
@@ -514,21 +616,36 @@ class Repository:
             sql.execute(delete(OvenRow).where(OvenRow.id == oven_id))
 
     def setting(self, key: str) -> Any:
-        """A setting's value, None if it was never set."""
+        """A setting's value, None if it was never set or is no JSON any more."""
+        return self.setting_as(key, lambda value: value, None)
+
+    def setting_as(self, key: str, read: Callable[[Any], T], otherwise: T) -> T:
+        """What ``read`` makes of a setting; ``otherwise`` where it was never set. Where it cannot
+        be read too: it is then among what is damaged, for no setting may take a kitchen down."""
         with self._db.read() as sql:
-            row = sql.get(SettingRow, key)
-            return None if row is None else row.value
+            text = sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
+        try:
+            with _legible("setting", key):
+                value = _parsed(text)
+                return otherwise if value is None else read(value)
+        except Damaged as error:
+            self._note("setting", key, error)
+            return otherwise
 
     def change_setting(self, key: str, change: Callable[[Any], Any]) -> Any:
         """Write what ``change`` makes of a setting's value (None if it was never set), with nothing
         written between; returns it. What it raises leaves the setting as it was."""
         with self._db.write() as sql:
-            row = sql.get(SettingRow, key)
-            value = change(None if row is None else row.value)
-            sql.merge(SettingRow(key=key, value=value))
-            return value
+            text = sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
+            try:
+                before = _parsed(text)
+            except ValueError:
+                before = None
+            value = change(before)
+            _write_setting(sql, key, value)
+        self._damaged.pop(("setting", key), None)
+        return value
 
     def set_setting(self, key: str, value: Any) -> None:
         """Write a setting."""
-        with self._db.write() as sql:
-            sql.merge(SettingRow(key=key, value=value))
+        self.change_setting(key, lambda _before: value)

@@ -21,7 +21,7 @@ from trencher.core.planner.printed import beside
 from trencher.service.clock import FastClock
 from trencher.service.own_methods import own_methods
 from trencher.service.own_things import drop_own, keep_own, own_id
-from trencher.service.people import bands_of
+from trencher.service.people import bands_of, guests_of
 from trencher.service.planning import all_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
@@ -54,7 +54,9 @@ def catalogue(house: HouseDep) -> s.Catalogue:
             for p in PROFILES.values()
         ],
         limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
-        people=[s.GuestBody(**g) for g in house.repository.setting("people") or []],
+        people=[
+            s.GuestBody.model_validate(g, from_attributes=True) for g in guests_of(house.repository)
+        ],
         flags=dict(FLAGS),
         profile=house.roasts.profile().id,
         demo=house.live is not None,
@@ -62,8 +64,10 @@ def catalogue(house: HouseDep) -> s.Catalogue:
 
 
 def _own_cuts(house: House) -> list[Cut]:
-    kept = house.repository.setting("own_cuts") or {}
-    return [own_cut(facts) for facts in kept.values()]
+    def read(kept: Any) -> list[Cut]:
+        return [own_cut(facts) for facts in kept.values()]
+
+    return house.repository.setting_as("own_cuts", read, [])
 
 
 MEATS = {

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 import secrets
-from typing import Any
 
 from fastapi import APIRouter
 
@@ -78,14 +77,10 @@ def calibration(house: HouseDep, oven_id: str) -> s.CalibrationOut:
 
 
 # --- tins ---------------------------------------------------------------------------------------
-def _tins(house: House) -> list[dict[str, Any]]:
-    return house.repository.setting("tins") or []
-
-
 @router.get("/tins")
 def tins(house: HouseDep) -> list[s.TinBody]:
     """Every tin."""
-    return [s.TinBody(**t) for t in _tins(house)]
+    return house.repository.setting_as("tins", lambda kept: [s.TinBody(**t) for t in kept], [])
 
 
 @router.put("/tins")
@@ -101,7 +96,7 @@ def set_tins(house: HouseDep, body: s.TinsBody) -> list[s.TinBody]:
 def which_oven(house: HouseDep, body: s.MethodBody) -> s.WhichOvenOut:
     """The same way in every oven: whether the joint fits, and which suits."""
     wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
-    known = [Tin(id=str(n), **t) for n, t in enumerate(_tins(house))]
+    known = [Tin(id=str(n), **t.model_dump()) for n, t in enumerate(tins(house))]
     found = ovens_tonight(house.repository.ovens(), known, wish, body.method)
     best, words = advice(found)
     return s.WhichOvenOut(best=best, advice=words, ovens=[views.tonight(t) for t in found])

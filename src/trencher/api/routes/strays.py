@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from fastapi import APIRouter, Path
 
@@ -10,6 +10,7 @@ from trencher.api import schemas as s
 from trencher.api.context import House, HouseDep
 
 router = APIRouter(prefix="/strays", tags=["kitchen"])
+Record = Literal["roast", "day", "oven", "setting"]
 Key = Annotated[str, Path(min_length=1, max_length=60)]
 
 
@@ -29,33 +30,34 @@ def list_strays(house: HouseDep) -> s.StraysOut:
     return _told(house)
 
 
-@router.put("/roast/{roast_id}")
-def put_aside(house: HouseDep, roast_id: Key) -> s.StraysOut:
-    """Take a roast out of every list; what was entered stays kept."""
-    heading = house.repository.put_aside(roast_id, house.clock.now().isoformat())
-    house.feed.ring(day=heading.serve_at[:10])
+@router.put("/{record}/{key}")
+def put_aside(house: HouseDep, record: Record, key: Key) -> s.StraysOut:
+    """A roast out of every list; a day begins anew; an oven's facts and a setting are to be given
+    anew. What was entered stays kept. Only a roast may be whole."""
+    repository, at = house.repository, house.clock.now().isoformat()
+    match record:
+        case "roast":
+            house.feed.ring(day=repository.put_aside(key, at).serve_at[:10])
+        case "day":
+            repository.put_day_aside(key, at)
+            house.feed.ring(day=key)
+        case _:
+            repository.put_facts_aside(record, key, at)
+            house.days.tell()
     return _told(house)
 
 
-@router.delete("/roast/{roast_id}")
-def take_back(house: HouseDep, roast_id: Key) -> s.StraysOut:
-    """Into the lists again."""
-    heading = house.repository.take_back(roast_id)
-    house.feed.ring(day=heading.serve_at[:10])
-    return _told(house)
-
-
-@router.put("/day/{date}")
-def put_day_aside(house: HouseDep, date: Key) -> s.StraysOut:
-    """Let a day begin anew; what was entered stays kept."""
-    house.repository.put_day_aside(date, house.clock.now().isoformat())
-    house.feed.ring(day=date)
-    return _told(house)
-
-
-@router.delete("/day/{date}")
-def take_day_back(house: HouseDep, date: Key) -> s.StraysOut:
-    """The day as it was, where nothing was entered since."""
-    house.repository.take_day_back(date)
-    house.feed.ring(day=date)
+@router.delete("/{record}/{key}")
+def take_back(house: HouseDep, record: Record, key: Key) -> s.StraysOut:
+    """As it was; a day only where nothing was entered since."""
+    repository = house.repository
+    match record:
+        case "roast":
+            house.feed.ring(day=repository.take_back(key).serve_at[:10])
+        case "day":
+            repository.take_day_back(key)
+            house.feed.ring(day=key)
+        case _:
+            repository.take_facts_back(record, key)
+            house.days.tell()
     return _told(house)

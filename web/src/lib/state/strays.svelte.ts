@@ -5,6 +5,8 @@ import { newest } from '$lib/state/newest'
 
 type Told = { damaged: Stray[]; aside: Stray[] }
 
+const place = (stray: Stray) => ({ record: stray.record, key: stray.id })
+
 class Strays {
   damaged = $state<Stray[]>([])
   aside = $state<Stray[]>([])
@@ -19,23 +21,11 @@ class Strays {
   }
 
   async putAside(stray: Stray): Promise<void> {
-    await this.#ask(
-      want(
-        stray.record === 'day'
-          ? http.PUT('/strays/day/{date}', { params: { path: { date: stray.id } } })
-          : http.PUT('/strays/roast/{roast_id}', { params: { path: { roast_id: stray.id } } }),
-      ),
-    )
+    await this.#ask(want(http.PUT('/strays/{record}/{key}', { params: { path: place(stray) } })))
   }
 
   async takeBack(stray: Stray): Promise<void> {
-    await this.#ask(
-      want(
-        stray.record === 'day'
-          ? http.DELETE('/strays/day/{date}', { params: { path: { date: stray.id } } })
-          : http.DELETE('/strays/roast/{roast_id}', { params: { path: { roast_id: stray.id } } }),
-      ),
-    )
+    await this.#ask(want(http.DELETE('/strays/{record}/{key}', { params: { path: place(stray) } })))
   }
 
   async #ask(asked: Promise<Told>): Promise<void> {

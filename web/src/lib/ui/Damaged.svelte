@@ -1,8 +1,8 @@
 <script lang="ts">
   // Records that cannot be read: said wherever one is, for it may be tonight's.
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import { ASIDE, called } from '$lib/state/stray'
   import { strays } from '$lib/state/strays.svelte'
-  import { day } from '$lib/units'
   import { DAMAGED } from '$lib/api/client'
 
   $effect(() => {
@@ -21,10 +21,10 @@
     {#if strays.fault !== ''}<p>{strays.fault}</p>{/if}
     {#each strays.damaged as stray (stray.record + stray.id)}
       <p>
-        <b>{stray.record === 'day' ? `The day ${day(new Date(stray.name))}` : stray.name}</b>
+        <b>{called(stray)}</b>
         cannot be read any more. Everything else goes on without it.
         <button class="again" onclick={() => strays.putAside(stray)}>
-          {stray.record === 'day' ? 'Begin that day anew' : 'Put it aside'}
+          {ASIDE[stray.record]}
         </button>
         <span class="why"
           >It is kept as it is, and can be taken back in the Book ({stray.why}).</span

@@ -1,5 +1,6 @@
 <script lang="ts">
   // What was put aside: out of every list, kept, and to be taken back.
+  import { called } from '$lib/state/stray'
   import { strays } from '$lib/state/strays.svelte'
   import { day } from '$lib/units'
 </script>
@@ -10,9 +11,7 @@
     <ul>
       {#each strays.aside as stray (stray.record + stray.id)}
         <li>
-          {stray.record === 'day'
-            ? `The day ${day(new Date(stray.name))}`
-            : stray.name}{stray.at === null ? '' : `, ${day(new Date(stray.at))}`}
+          {called(stray)}{stray.at === null ? '' : `, ${day(new Date(stray.at))}`}
           <button class="back" onclick={() => strays.takeBack(stray)}>take it back</button>
         </li>
       {/each}
