@@ -5,13 +5,16 @@ from __future__ import annotations
 import json
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
 
 from trencher import __version__
 from trencher.core.errors import InputError, TrencherError
 from trencher.core.thermal.budget import MOST_MIN, Budget, TooMuch, within
+
+if TYPE_CHECKING:
+    from trencher.store.backup import Content
 
 app = typer.Typer(
     add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False,
@@ -246,6 +249,61 @@ def demo(
 
     wish = LanWish(port=lan_port, tls=tls, new_code=new_code) if lan else None
     run_server(host=host, port=port, data=data, demo=True, fresh=fresh, lan=wish)
+
+
+DataOption = Annotated[Path | None, typer.Option("--data", help="Folder of your database.")]
+
+
+@app.command("backup")
+def backup_kitchen(
+    file: Annotated[Path, typer.Argument(help="Where to; nothing is written over.")],
+    data: DataOption = None,
+) -> None:
+    """Save the whole kitchen as one file, also while it is served."""
+    from trencher.settings import database_path
+    from trencher.store.backup import backup
+
+    found = backup(database_path(data), file)
+    print(f"{file}: {_holds(found)}")
+
+
+@app.command("restore")
+def restore_kitchen(
+    file: Annotated[Path, typer.Argument(help="A file made by backup.")],
+    data: DataOption = None,
+    yes: Annotated[bool, typer.Option("--yes", help="Do it; without, only say what would be.")] = (
+        False
+    ),
+) -> None:
+    """Say what a saved kitchen holds; with --yes put it in the place of this one."""
+    from datetime import datetime
+
+    from trencher.settings import database_path
+    from trencher.store.backup import checked, restore
+    from trencher.store.database import Database
+
+    path = database_path(data)
+    if not yes:
+        with checked(file) as (_, found):
+            print(f"{file}: {_holds(found)}")
+        print(f"Nothing was changed. With --yes it takes the place of {path}.")
+        return
+    database = Database(path)
+    try:
+        found, before = restore(file, database, datetime.now())
+    finally:
+        database.close()
+    print(f"{path}: {_holds(found)}")
+    print(f"What was there is kept as {before}. Start Trencher again if it is running.")
+
+
+def _holds(found: Content) -> str:
+    words = f"{found.roasts} roasts, {found.days} days, {found.ovens} ovens, {found.events} entries"
+    if found.last:
+        words += f", the last of {found.last[:16].replace('T', ' ')}"
+    if found.damaged:
+        words += f"; cannot be read: {', '.join(s.name for s in found.damaged)}"
+    return words
 
 
 def main() -> None:

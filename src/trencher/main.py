@@ -27,7 +27,7 @@ from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
 from trencher.service.thinning import thinning
 from trencher.serving import Beside, Server, listen, port_of
-from trencher.settings import Settings
+from trencher.settings import Settings, database_path
 from trencher.store.database import Database
 from trencher.store.repository import UNDER_WAY, Repository
 
@@ -171,7 +171,7 @@ def run_server(
     if demo:
         house, close = demo_house(folder / "demo.sqlite", fresh=fresh)
     else:
-        house, close = own_house(folder / "trencher.sqlite")
+        house, close = own_house(database_path(data))
     if not (settings.dist / "index.html").exists():
         print("The front end is not built (make install); only /api answers.")
     known, sockets = (None, []) if lan is None else _lan(lan, folder)

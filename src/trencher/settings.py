@@ -19,3 +19,8 @@ class Settings(BaseSettings):
     def host_names(self) -> list[str]:
         """Host names that may be asked for."""
         return ["localhost", *(n for n in self.names.split(",") if n)]
+
+
+def database_path(data: Path | None) -> Path:
+    """The file of a kitchen of one's own, in the folder ``data`` or the usual one."""
+    return (data or Settings().data) / "trencher.sqlite"

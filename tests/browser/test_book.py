@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 from bench.load import copied
 from playwright.sync_api import Page, expect
 from sqlalchemy import text
 
-from tests.browser.conftest import Site
+from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
 
 
@@ -66,3 +67,58 @@ def test_a_record_that_cannot_be_read_is_said_put_aside_and_taken_back(
     expect(aside).to_have_count(0)
     expect(page).to_have_url(re.compile("/book$"))
     assert "pork-loin" in [h.id for h in site.house.repository.headings()]
+
+
+def test_a_joint_gets_a_name_and_any_day_and_leaves_the_block(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/pork-loin")
+    page.get_by_label("Called").fill("Loin for the crew")
+    page.get_by_label("Called").press("Enter")
+    page.get_by_label("Sit down on").fill("2027-01-06")
+    page.get_by_label("Sit down on").press("Tab")
+    expect(page.get_by_text("Loin for the crew").first).to_be_visible()
+    plan = site.house.roasts.session("pork-loin").plan
+    soon(page, lambda: site.house.roasts.session("pork-loin").plan["serve_at"] > "2027-01-06")
+    assert site.house.roasts.session("pork-loin").plan["name"] == "Loin for the crew"
+    assert plan["wanted_c"] == site.house.roasts.session("pork-loin").plan["wanted_c"]
+    assert "2027-01-06" in site.house.days.dates()
+    page.get_by_role("button", name="Take it off the block").click()
+    expect(page.get_by_role("status").filter(has_text="is put aside")).to_be_visible()
+    soon(page, lambda: "2027-01-06" not in site.house.days.dates())
+    page.get_by_role("button", name="Take it back").click()
+    soon(page, lambda: "2027-01-06" in site.house.days.dates())
+
+
+def test_the_same_once_more_from_the_book(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/book/silverside")
+    page.get_by_text("The same once more").click()
+    weight = page.get_by_label("This time")
+    weight.fill("2.4")
+    weight.press("Tab")
+    page.get_by_role("button", name="Lay it on the block").click()
+    expect(page).to_have_url(re.compile("/block/[0-9a-f]{8}$"))
+    expect(page.get_by_role("heading", name="Silverside of beef")).to_be_visible()
+    new = page.url.rsplit("/", 1)[1]
+    assert site.house.roasts.session(new).plan["joint"]["weight_kg"] == 2.4
+    assert site.house.roasts.session(new).method == site.house.roasts.session("silverside").method
+
+
+def test_a_kitchen_is_saved_and_put_back(page: Page, site: Site, tmp_path: Path) -> None:
+    opened(page, f"{site.url}/book")
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="Save the whole kitchen as a file").click()
+    file = tmp_path / saving.value.suggested_filename
+    saving.value.save_as(file)
+    assert file.name.endswith(".sqlite")
+    site.house.roasts.judge("silverside", "Grey as slate", "")
+    expect(page.get_by_text("Grey as slate")).to_be_visible()
+    picker = page.get_by_label("Put a saved kitchen in the place of this one")
+    picker.set_input_files({"name": "x", "mimeType": "text/plain", "buffer": b"no kitchen"})
+    expect(page.get_by_role("alert")).to_contain_text("is no kitchen's file")
+    picker.set_input_files(file)
+    expect(page.get_by_text("What is here now is kept as a copy")).to_be_visible()
+    page.get_by_role("button", name="Put it in the place of this kitchen").click()
+    expect(page.get_by_text("Grey as slate")).to_have_count(0)
+    expect(page.get_by_role("heading", name="9 roasts")).to_be_visible()
+    verdict = site.house.roasts.session("silverside").verdict
+    assert verdict is not None
+    assert "slate" not in verdict["verdict"]

@@ -151,7 +151,7 @@ def test_thickness_nobody_measured_is_said_to_be_estimated(page: Page, site: Sit
 
 def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/block/sirloin")
-    hour = page.get_by_label(re.compile("Sit down"))
+    hour = page.get_by_label("Hour to sit down")
     hour.fill("quarter past")
     expect(page.get_by_text("an hour such as 19:00")).to_be_visible()
     hour.fill("20:15")

@@ -336,3 +336,31 @@ def test_a_place_that_is_not_believed_does_not_count_as_the_lowest(
     found = house.roasts.follow(roasting)
     assert found.outlook.flags[-1]
     assert [p.name for p in found.places] == ["deep", "by the bone"]
+
+
+def test_the_same_once_more_is_another_piece_of_another_weight(house: House, roasting: str) -> None:
+    measured = house.roasts.session(roasting).plan["joint"]["thickness_mm"]
+    hour = "2026-10-10T18:00:00+00:00"
+    again, session = house.roasts.again(roasting, hour, 2.0, "Sirloin again")
+    assert (session.status, session.method, session.school) == ("planning", METHOD, "hot-then-low")
+    assert (session.plan["serve_at"], session.plan["name"]) == (hour, "Sirloin again")
+    assert session.plan["joint"]["weight_kg"] == 2.0
+    assert session.plan["joint"]["thickness_mm"] is None
+    same, session = house.roasts.again(again, hour)
+    assert session.plan["joint"]["weight_kg"] == 2.0
+    _, session = house.roasts.again(roasting, hour, 3.12)
+    assert session.plan["joint"]["thickness_mm"] == measured
+    with pytest.raises(NotFound):
+        house.roasts.again("nothing", hour)
+    with pytest.raises(InputError):
+        house.roasts.again(same, "2026-10-10T18:00:00", 2.0)
+
+
+def test_what_it_cost_is_not_taken_over_and_a_way_it_cannot_go_is_left_open(house: House) -> None:
+    buy = {"price": 30.0, "leftover_plates": 2, "label": "", "offers": []}
+    old, _ = house.roasts.lay({**PLAN, "buy": buy})
+    house.roasts.choose(old, "60C 20h; rest open 20min", None)
+    again, session = house.roasts.again(old, PLAN["serve_at"], 24.0)
+    assert "buy" not in session.plan
+    assert session.method in (None, "60C 20h; rest open 20min")
+    assert house.roasts.session(again).status == "planning"

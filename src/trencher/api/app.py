@@ -24,6 +24,7 @@ from trencher.api.routes import (
     devices,
     feed,
     figures,
+    keeping,
     kitchen,
     methods,
     ovens,
@@ -66,6 +67,7 @@ def create_api(house: House | None) -> FastAPI:
         access.router,
         questions.router,
         strays.router,
+        keeping.router,
     ):
         api.include_router(router)
     plain = api.openapi

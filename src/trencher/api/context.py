@@ -16,6 +16,7 @@ from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
 from trencher.service.devices import DeviceService
 from trencher.service.feed import Feed
+from trencher.service.keeping import KeepingService
 from trencher.service.roasts import RoastService
 from trencher.store.once import Delivery, delivery
 from trencher.store.repository import Repository
@@ -42,6 +43,11 @@ class House:
     def board(self) -> BoardService:
         """The board, over the roasts."""
         return BoardService(self.roasts)
+
+    @cached_property
+    def keeping(self) -> KeepingService:
+        """The kitchen as a file."""
+        return KeepingService(self.repository, self.clock, self.feed)
 
     @cached_property
     def devices(self) -> DeviceService:

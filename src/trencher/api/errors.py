@@ -15,6 +15,7 @@ from trencher.api.slots import Busy
 from trencher.core.errors import Conflict, InputError, NotationError, NotFound, TrencherError
 from trencher.core.thermal.budget import Dropped, TooMuch
 from trencher.service.devices import Locked, TooMany
+from trencher.store.database import DatabaseError
 
 STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
     (Locked, 401, "Not with this key"),
@@ -22,6 +23,7 @@ STATUS: tuple[tuple[type[TrencherError], int, str], ...] = (
     (Busy, 429, "Too much at once"),
     (NotFound, 404, "Not found"),
     (Conflict, 409, "It does not fit now"),
+    (DatabaseError, 422, "Something given cannot be used"),
     (InputError, 422, "Something given cannot be used"),
     (TrencherError, 500, "Trencher cannot go on"),
 )

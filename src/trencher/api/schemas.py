@@ -26,6 +26,7 @@ from trencher.core.joint import LIMITS
 from trencher.core.method.edit import Kind
 from trencher.core.method.schools import Thermometer
 from trencher.service.hours import ALLOWED, FIRST_YEAR, LAST_YEAR
+from trencher.store.backup import Content
 
 Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
 Celsius = Annotated[float, Field(ge=-60, le=400)]
@@ -442,6 +443,19 @@ class PlanChange(In):
     ahead_min: Ahead | None = None
     care: CareBody | None = None
     buy: BuyBody | None = None
+
+
+class AgainBody(In):
+    """The same once more. ``weight_kg``, ``name``: null as it was."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [{"serve_at": "2026-10-10T19:00:00+01:00", "weight_kg": 2.4}]
+        }
+    )
+    serve_at: When
+    weight_kg: Annotated[float, _bounds("weight_kg")] | None = None
+    name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
 
 
 class ChoiceBody(In):
@@ -1623,6 +1637,29 @@ class StrayOut(Out):
     name: str
     why: str
     at: datetime | None
+
+
+class BackupOut(Out):
+    """What a saved kitchen holds. ``last``: the latest hour anything was entered; ``damaged``:
+    records of it that cannot be read, which come along as they are; ``kept``: the name of the copy
+    of what was here before, "" while nothing was changed."""
+
+    roasts: int
+    days: int
+    ovens: int
+    events: int
+    last: datetime | None
+    damaged: list[StrayOut]
+    kept: str
+
+    @classmethod
+    def of(cls, content: Content, kept: str) -> BackupOut:
+        """As the store found it."""
+        facts = {**vars(content), "last": content.last or None, "kept": kept}
+        facts["damaged"] = [
+            StrayOut.model_validate(x, from_attributes=True) for x in content.damaged
+        ]
+        return cls(**facts)
 
 
 class StraysOut(Out):

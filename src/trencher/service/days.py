@@ -185,7 +185,8 @@ class DayService:
     ) -> tuple[Order, tuple[Clash, ...]]:
         table = self.tables.table(asked, sessions)
         key = repr((
-            date, sorted(asked.facts.items(), key=lambda kv: kv[0]), asked.serve, asked.from_min,
+            self.repository.restores, date, sorted(asked.facts.items(), key=lambda kv: kv[0]),
+            asked.serve, asked.from_min,
             sorted(asked.begun.items()),
             [(k, s.last_seq) for k, s in sessions.items()],
             [(o.id, o.facts) for o in self.repository.ovens()],

@@ -17,6 +17,7 @@ class Feed:
         self.day_changes = 0
         self.last_day = ""
         self.device_changes = 0
+        self.restores = 0
 
     def listen(self) -> asyncio.Event:
         """A new bell, set whenever something is new."""
@@ -30,8 +31,14 @@ class Feed:
         with self._lock:
             self._listeners = {pair for pair in self._listeners if pair[1] is not bell}
 
-    def ring(self, *, clock: bool = False, day: str | None = None, devices: bool = False) -> None:
-        """Tell every listener that there is something new; ``day``: the date that changed."""
+    def ring(
+        self, *, clock: bool = False, day: str | None = None, devices: bool = False,
+        restored: bool = False,
+    ) -> None:  # fmt: skip
+        """Tell every listener that there is something new; ``day``: the date that changed;
+        ``restored``: it is another kitchen altogether."""
+        if restored:
+            self.restores += 1
         if devices:
             self.device_changes += 1
         if clock:

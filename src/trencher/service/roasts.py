@@ -64,6 +64,8 @@ READING_LOW_C, READING_HIGH_C = -25.0, 130.0
 WIDEST_RANGE_C = 15.0
 """A display flickers no further; what is wider was mistyped."""
 RAW_BELOW_C = 6.0
+SAME_WEIGHT = 0.02
+"""As near as this it may be the same piece, weighed again."""
 SAME_DAY = timedelta(hours=24)
 SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN = 5.0, 180.0
 LATEST_EARLY_MIN = 0.5
@@ -332,7 +334,8 @@ class RoastService:
         now = min(now, over)
         beside = self._beside(roast_id, session)
         key = (
-            session.last_seq, math.floor(now / BELIEF_EVERY_MIN), session.carved_min or 0.0,
+            self.repository.restores, session.last_seq, math.floor(now / BELIEF_EVERY_MIN),
+            session.carved_min or 0.0,
             self.profile(), self.repository.ovens(), [(h.id, h.last_seq) for h in beside],
         )  # fmt: skip
         with self._lock:
@@ -439,6 +442,26 @@ class RoastService:
         session = self.repository.create(roast_id, plan, self._stamp())
         self.feed.ring()
         return roast_id, session
+
+    def again(
+        self, roast_id: str, serve_at: str, weight_kg: float | None = None, name: str | None = None
+    ) -> tuple[str, Session]:
+        """The same once more for another hour: cut, oven, wanted peak, rest, care and way of any
+        roast. Another weight is another piece: what was measured of the old one is not taken over,
+        and no price or shop either. NotFound, InputError."""
+        old = self.session(roast_id)
+        joint = dict(old.plan["joint"])
+        if weight_kg is not None and abs(weight_kg / joint["weight_kg"] - 1.0) > SAME_WEIGHT:
+            joint |= dict.fromkeys(("thickness_mm", "width_mm", "length_mm"))
+        joint["weight_kg"] = joint["weight_kg"] if weight_kg is None else weight_kg
+        plan = {k: v for k, v in old.plan.items() if k != "buy"}
+        plan |= {"joint": joint, "serve_at": serve_at, "name": name or plan["name"]}
+        new_id, session = self.lay(plan)
+        if old.method is not None:
+            # A way that this piece cannot go is chosen anew on the Ways.
+            with suppress(TrencherError):
+                session = self.choose(new_id, old.method, old.school)
+        return new_id, session
 
     def _check_plan(self, plan: Mapping[str, Any]) -> None:
         Wish(

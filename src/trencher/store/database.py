@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import shutil
 import sqlite3
 from collections.abc import Iterator
 from contextlib import closing, contextmanager, suppress
@@ -91,7 +90,7 @@ def migrate(path: Path) -> Path | None:
     head = script.get_current_head()
     if now == head:
         return None
-    copy = _copied(path, f"before-{head}") if existed else None
+    copy = copied(path, free(path, f"before-{head}")) if existed else None
     command.upgrade(config, "head")
     return copy
 
@@ -131,20 +130,25 @@ def _revision(path: Path) -> str | None:
         engine.dispose()
 
 
-def _copied(path: Path, name: str) -> Path:
-    """A copy beside the file, whole or not there, and never over an older one."""
-    copy = path.with_name(f"{path.stem}.{name}{path.suffix}")
-    n = 1
-    while copy.exists():
+def free(path: Path, name: str) -> Path:
+    """A name beside a kitchen's file that nothing has yet: no copy is written over another."""
+    n, found = 1, path.with_name(f"{path.stem}.{name}{path.suffix}")
+    while found.exists():
         n += 1
-        copy = path.with_name(f"{path.stem}.{name}-{n}{path.suffix}")
-    torn = copy.with_name(copy.name + ".part")
+        found = path.with_name(f"{path.stem}.{name}-{n}{path.suffix}")
+    return found
+
+
+def copied(path: Path, to: Path) -> Path:
+    """A copy of a kitchen's file as of one moment, also while it is served: whole or not there, and
+    for its owner alone."""
+    torn = to.with_name(to.name + ".part")
     torn.unlink(missing_ok=True)
+    torn.touch(mode=0o600)
     with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(torn)) as target:
         source.backup(target)
-    shutil.copystat(path, torn)
-    torn.replace(copy)
-    return copy
+    torn.replace(to)
+    return to
 
 
 class Database:
@@ -167,6 +171,17 @@ class Database:
         """One reading transaction."""
         with Session(self._reader) as session, session.begin():
             yield session
+
+    def replace_with(self, source: sqlite3.Connection) -> None:
+        """Everything in this file becomes what is in another of the newest schema, in one go: who
+        reads meanwhile goes on with what was."""
+        with self._writer.connect() as connection:
+            raw = connection.connection.dbapi_connection
+            assert isinstance(raw, sqlite3.Connection)
+            connection.rollback()
+            source.backup(raw)
+        # Statements that are kept ready belong to the file as it was.
+        self._reader.dispose()
 
     def close(self) -> None:
         """Let go of the file."""

@@ -9,6 +9,7 @@ from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from datetime import datetime
+from pathlib import Path
 from typing import Any, TypeVar
 
 from sqlalchemy import String, delete, func, select, type_coerce
@@ -216,6 +217,24 @@ class Repository:
         self.check_oven: Callable[[OvenRecord], object] = lambda _record: None
         """Raises for facts that are no oven's; set by whoever knows ovens."""
         self.samples = Samples(database)
+        self.restores = 0
+        """How often another kitchen was put in this one's place: part of what caches go by."""
+
+    @property
+    def path(self) -> Path:
+        """The kitchen's file."""
+        return self._db.path
+
+    def restored(self, restore: Callable[[Database], T]) -> T:
+        """Let ``restore`` put another kitchen in this one's place; nothing that was kept in mind of
+        the old one stays."""
+        found = restore(self._db)
+        with self._lock:
+            self._sessions.clear()
+            self._damaged.clear()
+            self.restores += 1
+        self.samples = Samples(self._db)
+        return found
 
     # --- roasts --------------------------------------------------------------------------------
     def headings(self, *statuses: str) -> list[Heading]:

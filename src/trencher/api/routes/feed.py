@@ -32,9 +32,9 @@ async def feed(
     last_event_id: Annotated[str | None, Header(max_length=20)] = None,
 ) -> AsyncIterator[ServerSentEvent]:
     """``hello`` with the last id and the clock, then a ``log`` line for every event, ``clock`` when
-    the clock was set, ``instruments`` when one was heard of (at most once a second), and a beat
-    when nothing happens. Goes on after ``Last-Event-ID``; after one that is beyond the log, from
-    the log's end."""
+    the clock was set, ``instruments`` when one was heard of (at most once a second), ``restored``
+    when another kitchen was put in this one's place, and a beat when nothing happens. Goes on after
+    ``Last-Event-ID``; after one that is beyond the log, from the log's end."""
     last = after
     if last_event_id is not None and last_event_id.isascii() and last_event_id.isdigit():
         last = int(last_event_id)
@@ -44,6 +44,7 @@ async def feed(
     bell = house.feed.listen()
     try:
         clocks, days = house.feed.clock_changes, house.feed.day_changes
+        restores = house.feed.restores
         devices, told_at = -1, 0.0
         yield ServerSentEvent(
             event="hello", data={"last": last, **_clock(house)}, id=str(last), retry=RETRY_MS
@@ -58,6 +59,10 @@ async def feed(
                     id=str(line.id),
                     data={"roast_id": line.roast_id, "seq": line.seq, "kind": line.kind},
                 )
+            if house.feed.restores != restores:
+                restores = house.feed.restores
+                last = await run_in_threadpool(house.repository.feed_last)
+                yield ServerSentEvent(event="restored", id=str(last), data={"last": last})
             if house.feed.clock_changes != clocks:
                 clocks = house.feed.clock_changes
                 yield ServerSentEvent(event="clock", data=_clock(house))

@@ -70,6 +70,15 @@ def change(house: HouseDep, roast_id: RoastId, body: s.PlanChange) -> s.RoastOut
     return view_of(house, roast_id, session)
 
 
+@router.post("/{roast_id}/again", status_code=201)
+def again(house: HouseDep, roast_id: RoastId, body: s.AgainBody) -> s.RoastOut:
+    """The same once more, for another hour and perhaps another weight."""
+    new_id, session = house.roasts.again(
+        roast_id, body.serve_at.isoformat(), body.weight_kg, body.name
+    )
+    return view_of(house, new_id, session)
+
+
 @router.post("/{roast_id}/way")
 def choose(house: HouseDep, roast_id: RoastId, body: s.ChoiceBody) -> s.RoastOut:
     """Choose a way."""

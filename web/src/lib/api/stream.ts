@@ -10,6 +10,8 @@ export type Listener = {
   clock: (line: ClockLine) => void
   day?: (line: DayLine) => void
   instruments?: (all: unknown) => void
+  /** Another kitchen was put in this one's place. */
+  restored?: () => void
   /** `fresh` is true when something may have been missed meanwhile. */
   connected: (yes: boolean, fresh: boolean) => void
 }
@@ -41,6 +43,7 @@ export function listen(listener: Listener, source: typeof EventSource = EventSou
     on('clock', (data) => listener.clock(data as ClockLine))
     on('day', (data) => listener.day?.(data as DayLine))
     on('instruments', (data) => listener.instruments?.(data))
+    on('restored', () => listener.restored?.())
     on('beat', (data) => listener.clock(data as ClockLine))
     stream.onerror = () => {
       listener.connected(false, false)

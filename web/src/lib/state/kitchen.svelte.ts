@@ -96,6 +96,8 @@ class Kitchen {
         this.dayNews += 1
         void this.reload()
       },
+      // Nothing that is shown belongs to it: begin anew.
+      restored: () => location.reload(),
       instruments: (all) => (this.instruments = all as Instrument[]),
       clock: (line) => this.#setClock(line.now, line.pace),
       connected: (yes, fresh) => {

@@ -15,7 +15,7 @@ const SETTINGS: Record<string, string> = {
 }
 
 /** What a cook calls a record. */
-export function called(stray: Stray): string {
+export function called(stray: Pick<Stray, 'record' | 'id' | 'name'>): string {
   if (stray.record === 'day') return `The day ${day(new Date(stray.name))}`
   if (stray.record === 'oven') return `The oven ${stray.name}`
   return stray.record === 'setting' ? (SETTINGS[stray.id] ?? `“${stray.id}”`) : stray.name

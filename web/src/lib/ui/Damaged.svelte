@@ -16,9 +16,17 @@
   })
 </script>
 
-{#if strays.damaged.length > 0 || strays.fault !== ''}
+{#if strays.damaged.length > 0 || strays.fault !== '' || strays.last !== null}
   <div class="damaged" role="status">
     {#if strays.fault !== ''}<p>{strays.fault}</p>{/if}
+    {#if strays.last !== null}
+      {@const last = strays.last}
+      <p>
+        <b>{called(last)}</b> is put aside; the Book has it under “Put aside”.
+        <button class="again" onclick={() => strays.takeBack(last)}>Take it back</button>
+        <button class="again" onclick={() => (strays.last = null)}>Well and good</button>
+      </p>
+    {/if}
     {#each strays.damaged as stray (stray.record + stray.id)}
       <p>
         <b>{called(stray)}</b>

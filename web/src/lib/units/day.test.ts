@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { atItsEnd, carveAt, longDay, sentence } from './index'
+import { atDate, atItsEnd, carveAt, dateOf, longDay, sentence } from './index'
 
 const plan = (ahead_min: number): { serve_at: string; ahead_min: number } => ({
   serve_at: new Date(2026, 9, 3, 19, 0).toISOString(),
@@ -25,4 +25,21 @@ describe('words of a day', () => {
     expect(sentence('the empty tin ({w:1.6})', 'C')).toBe('the empty tin (1.60 kg)')
     expect(sentence('the empty tin ({w:1.6})', 'F')).toBe('the empty tin (3 lb 8 oz)')
   })
+})
+
+describe('another date', () => {
+  const evening = new Date(2026, 9, 3, 19, 30)
+
+  it('keeps the hour, over the change of the clocks too', () => {
+    const later = atDate(evening, '2026-12-25')
+    expect(later).toEqual(new Date(2026, 11, 25, 19, 30))
+    expect(dateOf(later as Date)).toBe('2026-12-25')
+  })
+
+  it.each(['', '2026-02-30', '1999-12-31', '2101-01-01', '2026-1-1', 'soon'])(
+    'is not %s',
+    (text) => {
+      expect(atDate(evening, text)).toBeNull()
+    },
+  )
 })

@@ -108,6 +108,21 @@ export function atHour(day: Date, hours: number, minutes: number): Date {
   return at
 }
 
+/** The local date of a moment as a date field has it. */
+export function dateOf(at: Date): string {
+  const two = (n: number): string => String(n).padStart(2, '0')
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`
+}
+
+/** The same hour on another date (`2026-10-03`); null for what is no date of our years. */
+export function atDate(hourOf: Date, date: string): Date | null {
+  const match = /^(20\d\d|2100)-(\d\d)-(\d\d)$/.exec(date)
+  if (match === null) return null
+  const at = new Date(hourOf)
+  at.setFullYear(Number(match[1]), Number(match[2]) - 1, Number(match[3]))
+  return dateOf(at) === date ? at : null
+}
+
 /** The next seven in the evening that leaves three hours to roast. */
 export function nextSeven(now: Date): Date {
   const at = atHour(now, 19, 0)

@@ -5,18 +5,16 @@
   import { newestGrams } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
+  import { strays } from '$lib/state/strays.svelte'
+  import Again from '$lib/ui/Again.svelte'
   import Legend from '$lib/ui/Legend.svelte'
   import NumberField from '$lib/ui/NumberField.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import {
     LB,
-    atHour,
     sentence,
-    shortDay,
-    parseHour,
     duration,
     fromF,
-    hour,
     length as lengthText,
     temp,
     toF,
@@ -27,6 +25,7 @@
   import Care from './Care.svelte'
   import JointPicture from './JointPicture.svelte'
   import NewJoint from './NewJoint.svelte'
+  import When from './When.svelte'
 
   const place = useRoast()
   const roast = $derived(place.current?.roast ?? null)
@@ -122,13 +121,9 @@
   const servings = $derived(forecast === null ? null : forecast.cooked_kg / 0.16)
 
   let bought = $state<BuyingAnswer | null>(null)
-  let hourTyped = $state<string | null>(null)
-  const hourFault = $derived(hourTyped !== null && parseHour(hourTyped) === null)
-  function setHour(): void {
-    const read = hourTyped === null ? null : parseHour(hourTyped)
-    if (read === null) return
-    hourTyped = null
-    plan.pull({ serve_at: atHour(serve, ...read).toISOString() }, true)
+  async function putAside(): Promise<void> {
+    if (roast === null) return
+    if (await strays.putAside({ record: 'roast', id: roast.id, name: roast.name })) go('block')
   }
 
   async function withCut(id: string): Promise<void> {
@@ -205,11 +200,13 @@
         <Buying {roast} onfound={(b) => (bought = b)} />
         <Care {roast} endMin={forecast?.end_min ?? null} />
         <Butcher found={bought} />
+        <Again roastId={roast.id} weight_kg={draft.joint.weight_kg} />
       </div>
     </div>
 
     <form class="right" onsubmit={(e) => e.preventDefault()} inert={locked}>
       {#if locked}<p class="fault">It is in the oven: the plan is closed.</p>{/if}
+      <When name={draft.name} {serve} />
       <NumberField
         big
         label="On the scale"
@@ -287,37 +284,18 @@
           onvalue={(v) => plan.pull({ rest_min: v }, true)}
         />
       </div>
-      <div class="two">
-        <label>
-          <span class="label">Sit down {shortDay(serve)}</span>
-          <input
-            class="field"
-            inputmode="numeric"
-            autocomplete="off"
-            value={hourTyped ?? hour(serve)}
-            aria-invalid={hourFault}
-            oninput={(e) => (hourTyped = e.currentTarget.value)}
-            onblur={setHour}
-            onkeydown={(e) => {
-              if (e.key === 'Enter') setHour()
-              else if (e.key === 'Escape') hourTyped = null
-            }}
-          />
-          {#if hourFault}<span class="wrong">an hour such as 19:00</span>{/if}
-        </label>
-        <label>
-          <span class="label">Oven</span>
-          <select
-            class="field"
-            value={draft.oven_id}
-            onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
-          >
-            {#each kitchen.ovens as oven (oven.id)}
-              <option value={oven.id}>{oven.name}</option>
-            {/each}
-          </select>
-        </label>
-      </div>
+      <label>
+        <span class="label">Oven</span>
+        <select
+          class="field"
+          value={draft.oven_id}
+          onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
+        >
+          {#each kitchen.ovens as oven (oven.id)}
+            <option value={oven.id}>{oven.name}</option>
+          {/each}
+        </select>
+      </label>
       <div class="two">
         <NumberField
           label={cut.rind ? 'Fat under the rind' : 'Fat on top'}
@@ -392,6 +370,7 @@
           onclick={() => plan.undo()}>Undo</button
         >
       </div>
+      <button type="button" class="link" onclick={putAside}>Take it off the block</button>
     </form>
   </section>
 {/if}
@@ -518,10 +497,6 @@
     font-size: 1.6rem;
     min-width: 5.2rem;
     text-align: right;
-  }
-  .wrong {
-    color: var(--accent);
-    font-weight: 600;
   }
   summary {
     min-height: 32px;

@@ -2,6 +2,7 @@
   // The Book: planned against happened, a line a roast; the cook's word before the comparison.
   import { untrack } from 'svelte'
   import Larder from './Larder.svelte'
+  import Again from '$lib/ui/Again.svelte'
   import Aside from './Aside.svelte'
   import { http, Refused, want, type BookLine } from '$lib/api/client'
   import { route } from '$lib/router'
@@ -10,6 +11,7 @@
   import { RoastState } from '$lib/state/roast.svelte'
   import { day, duration, temp, weight } from '$lib/units'
   import Small from './Small.svelte'
+  import TakeAlong from './TakeAlong.svelte'
 
   type Page = { lines: BookLine[]; found: number; next: number | null }
 
@@ -153,6 +155,7 @@
     <p class="quiet">
       {open.cut}, {weight(open.weight_kg, units)} · {day(new Date(open.served_at))} · {open.method}
     </p>
+    <Again roastId={open.id} weight_kg={open.weight_kg} />
     {#if open.closed !== ''}
       <p>{CLOSED[open.closed] ?? open.closed}</p>
     {:else if open.verdict === null}
@@ -290,6 +293,7 @@
       <p class="quiet key-line">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
     {/if}
     <Aside />
+    <TakeAlong />
   {/if}
 </section>
 

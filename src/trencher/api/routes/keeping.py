@@ -1,0 +1,72 @@
+"""The whole kitchen as a file: saved, looked at, put back."""
+
+from __future__ import annotations
+
+import tempfile
+from collections.abc import AsyncIterator, Iterator
+from contextlib import asynccontextmanager
+from pathlib import Path
+
+from fastapi import APIRouter, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import StreamingResponse
+
+from trencher.api import schemas as s
+from trencher.api.context import HouseDep
+
+router = APIRouter(prefix="/backup", tags=["kitchen"])
+LARGEST = 2_000_000_000
+PIECE = 1 << 16
+SQLITE = "application/vnd.sqlite3"
+FILE = {
+    "requestBody": {
+        "required": True,
+        "content": {SQLITE: {"schema": {"type": "string", "format": "binary"}}},
+    }
+}
+
+
+class FileResponse(StreamingResponse):
+    """A kitchen's file."""
+
+    media_type = SQLITE
+
+
+@asynccontextmanager
+async def _sent(request: Request) -> AsyncIterator[Path]:
+    """The body as a file, which is there inside."""
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "sent.sqlite"
+        with path.open("wb") as file:
+            async for piece in request.stream():
+                await run_in_threadpool(file.write, piece)
+        yield path
+
+
+@router.get("", response_class=FileResponse)
+def save(house: HouseDep) -> FileResponse:
+    """The kitchen as of now, as one file: consistent while it is served."""
+
+    def pieces() -> Iterator[bytes]:
+        with house.keeping.saved() as path, path.open("rb") as file:
+            while piece := file.read(PIECE):
+                yield piece
+
+    name = house.keeping.name
+    return FileResponse(pieces(), headers={"content-disposition": f'attachment; filename="{name}"'})
+
+
+@router.post("/look", max_body_size=LARGEST, openapi_extra=FILE)
+async def look(house: HouseDep, request: Request) -> s.BackupOut:
+    """What a saved file holds; nothing is changed."""
+    async with _sent(request) as path:
+        found = await run_in_threadpool(house.keeping.looked_at, path)
+    return s.BackupOut.of(found, "")
+
+
+@router.post("/restore", max_body_size=LARGEST, openapi_extra=FILE)
+async def restore(house: HouseDep, request: Request) -> s.BackupOut:
+    """Let a saved file take this kitchen's place; what was here is kept beside it as a copy."""
+    async with _sent(request) as path:
+        found, kept = await run_in_threadpool(house.keeping.put_back, path)
+    return s.BackupOut.of(found, kept)
