@@ -13,6 +13,7 @@ from fastapi.testclient import TestClient
 from starlette.concurrency import run_in_threadpool
 from starlette.types import Message, Receive, Scope, Send
 
+from tests.kitchens import roast
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.app import create_api
 from trencher.api.budget import Budgeted
@@ -20,6 +21,7 @@ from trencher.api.context import House
 from trencher.api.slots import Busy, Slots
 from trencher.core.method.stages import Stage, Task
 from trencher.core.planner import passage
+from trencher.core.planner.reckon import reckon
 from trencher.core.thermal.budget import Budget, Dropped, TooMuch, spend, within
 
 WISH = {
@@ -42,6 +44,23 @@ def test_a_question_that_would_simulate_too_much_is_refused_plainly(poor: TestCl
     assert refused.json()["code"] == "too_much"
     assert "fewer stages" in refused.json()["allowed"]
     assert poor.get("/clock").status_code == 200
+
+
+def test_ways_worked_out_side_by_side_count_together(poor: TestClient) -> None:
+    wish = {k: WISH[k] for k in ("joint", "oven_id", "rest_min")} | {"wanted_c": 56.41}
+    assert poor.post("/ways", json=wish).json()["code"] == "too_much"
+
+
+@pytest.mark.parametrize("times", [12, 100])
+def test_a_stage_too_late_for_the_wanted_peak_is_not_looked_at(times: int) -> None:
+    # Each of these heats has three readings; the joint is done in the third of them.
+    budget = Budget(500_000.0)
+    with within(budget):
+        found = reckon("at 220 for 20-40 minutes. " * times, roast(wanted_c=57.0))
+    assert found.result is not None
+    assert found.result.earlier_min is not None
+    assert len(found.answers) >= 12
+    assert budget.spent < 400_000.0
 
 
 def test_what_is_refused_for_its_cost_is_not_remembered_as_impossible(

@@ -74,7 +74,7 @@ def _read(reader: str, text: str) -> None:
 
 @pytest.mark.parametrize("reader", READERS)
 @given(data=st.data())
-@settings(max_examples=60)
+@settings(max_examples=60, derandomize=True)
 def test_nonsense_is_read_or_refused_in_steps(reader: str, data: st.DataObject) -> None:
     _read(reader, data.draw(_made(READERS[reader][1], 30)))
 
@@ -130,7 +130,7 @@ def _file(path: tuple[str, ...], value: Any) -> None:
 
 
 @given(st.sampled_from(PATHS), VALUES)
-@settings(max_examples=150)
+@settings(max_examples=150, derandomize=True)
 def test_a_roast_file_with_anything_anywhere_is_read_or_refused(
     path: tuple[str, ...], value: Any
 ) -> None:
@@ -149,12 +149,14 @@ def test_many_roast_files_with_anything_anywhere_are_read_or_refused(
 @given(st.one_of(VALUES, st.lists(VALUES).map(
     lambda methods: {"format": "trencher/methods", "version": 1, "methods": methods}
 )))  # fmt: skip
+@settings(derandomize=True)
 def test_a_methods_file_of_anything_is_read_or_refused(value: Any) -> None:
     said = refusal(10_000, lambda: read_methods_file(value))
     assert said is None or (said.where and said.allowed)
 
 
 @given(st.binary(max_size=200))
+@settings(derandomize=True)
 def test_bytes_are_json_or_refused(raw: bytes) -> None:
     said = refusal(5_000, lambda: load_json(raw))
     assert said is None or said.where == "JSON"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
 from typing import Any, get_args
@@ -207,8 +208,10 @@ def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) 
     for kept in own[-MOST_OWN:]:
         shell = Way(id=kept.id, name=kept.name, words="Your own.", method=kept.method)
         tasks.append(partial(_worked_out, wish, shell, quick))
+    # Each with the question's own budget, which belongs to its thread.
+    contexts = [copy_context() for _ in tasks]
     with ThreadPoolExecutor(max_workers=2) as pool:
-        return list(pool.map(lambda task: task(), tasks))
+        return list(pool.map(lambda context, task: context.run(task), contexts, tasks))
 
 
 ANY_METHOD = "160C 1h"

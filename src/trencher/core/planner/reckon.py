@@ -14,7 +14,7 @@ from trencher.core.method.prose.asked import Choice, Open, answered
 from trencher.core.method.stages import HEATED, Method, Oven, Stage, celsius
 from trencher.core.planner.backward import take_out_for
 from trencher.core.planner.equivalence import equivalent_air
-from trencher.core.planner.forward import walk
+from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Roast, kitchen
 
@@ -195,12 +195,15 @@ def verdict(found: Reckoned, wanted_c: float | None) -> str:
 AS_WANTED_C = 0.7
 
 
-def _out_for(roast: Roast, wanted_c: float) -> float | None:
+def _out_for(roast: Roast, done: Walk, wanted_c: float) -> float | None:
     """The minute at which to take it out so that its middle ends at ``wanted_c``, in the last stage
-    in which that can be; what would come after is left out, but for the rest. None for none."""
+    in which that can be; what would come after is left out, but for the rest. None for none.
+    ``done``: the roast walked as it is written."""
     stages, last = roast.method.stages, roast.method.pull_index
     for i in range(last, -1, -1):
-        if not isinstance(stages[i], HEATED):
+        # A stage that finds the middle hotter than wanted is too late to look at.
+        late = i > 0 and done.stages[i - 1].core_c > wanted_c + AS_WANTED_C
+        if late or not isinstance(stages[i], HEATED):
             continue
         method = Method((*stages[: i + 1], *stages[last + 1 :]))
         try:
@@ -222,7 +225,7 @@ def reckon_method(words: str, method: Method, roast: Roast) -> Reckoned:
     earlier: float | None = None
     wanted = roast.goal_c
     if wanted is not None:
-        out_min = _out_for(here, wanted)
+        out_min = _out_for(here, done, wanted)
         earlier = None if out_min is None else done.pull_min - out_min
     return Reckoned(
         words=words,

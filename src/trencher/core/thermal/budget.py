@@ -11,8 +11,11 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
 
-MOST_MIN = 600_000.0
-"""Minutes of roasting one question may simulate: eight ways worked out in full take 75,000."""
+CELLS = 81
+"""Of a coarse grid: what a minute is counted in."""
+MOST_MIN = 800_000.0
+"""Minutes of roasting, on so many cells, that one question may simulate: eight ways worked out in
+full take about 110,000."""
 RUN_COSTS_MIN = 2.0
 """What beginning a passage costs, in minutes of roasting that take the machine about as long."""
 

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from trencher.core.errors import InputError
 from trencher.core.thermal import conduction as kernel
-from trencher.core.thermal.budget import spend
+from trencher.core.thermal.budget import CELLS, spend
 from trencher.core.thermal.geometry import Body
 from trencher.core.thermal.properties import CP_WATER, PropertyTables
 
@@ -136,7 +136,8 @@ class Simulation:
             t.enthalpy, t.conductivity, t.held, t.vapour, self.coats, env, self.par, length_s,
             goal, value, hold_s, self.record, self.rows,
         )  # fmt: skip
-        spend((float(self.state[kernel.TIME]) - began_s) / 60.0)
+        # Finer cells take as much longer as there are more of them.
+        spend((float(self.state[kernel.TIME]) - began_s) / 60.0 * self.T.size / CELLS)
         if status == kernel.LOST:
             raise InputError(
                 "temperatures run away with these properties", where="physics",
