@@ -8,6 +8,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.service.conftest import METHOD, PLAN
+from trencher.api.context import House
 
 WISH = {k: PLAN[k] for k in ("joint", "oven_id", "wanted_c", "rest_min")}
 RANGE: dict[str, Any] = {"name": "Range", "marks": "gas", "kind": "gas", "max_c": 180}
@@ -109,3 +110,14 @@ def test_tins_are_kept(client: TestClient) -> None:
     tin = {"name": "Tray", "length_mm": 420.0, "width_mm": 340.0, "depth_mm": 25.0, "hob": True}
     client.put("/api/tins", json={"tins": [tin]})
     assert client.get("/api/tins").json() == [tin]
+
+
+def test_an_oven_a_roast_was_moved_into_is_not_dropped(
+    client: TestClient, house: House, roasting: str
+) -> None:
+    for name in ("Other", "Other too"):
+        client.post("/api/ovens", json={"name": name, "kind": "still", "marks": "C"})
+    house.roasts.mark(roasting, "moved_oven", "", None, oven_id="other")
+    assert client.delete("/api/ovens/other").status_code == 409
+    assert client.delete("/api/ovens/other-too").status_code == 204
+    assert client.get(f"/api/roasts/{roasting}").json()["oven"]["id"] == "other"

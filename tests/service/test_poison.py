@@ -235,6 +235,16 @@ def test_an_oven_that_cannot_be_read_is_left_out_and_given_anew(
         assert [o["id"] for o in client.get("/api/ovens").json()] == ["house-oven"]
 
 
+def test_what_was_put_aside_is_not_said_again(house: House, roasting: str) -> None:
+    _damage(house, roasting, "flew", "{}")
+    house.repository.put_aside(roasting, "2026-10-03T16:00:00+00:00")
+    with pytest.raises(Damaged):
+        house.roasts.session(roasting)
+    assert house.repository.damaged() == []
+    house.repository.take_back(roasting)
+    assert [s.id for s in house.repository.damaged()] == [roasting]
+
+
 def test_a_heading_that_cannot_be_read_is_left_out(house: House, roasting: str) -> None:
     other, _ = house.roasts.lay(PLAN)
     _written(house, "roasts", other, "some day")

@@ -283,10 +283,23 @@ class Repository:
             return {row.id: row.name for row in sql.execute(asked)}
 
     def planned_in(self, oven_id: str) -> str | None:
-        """The name of a roast that is or was planned in an oven, put aside or not."""
-        asked = select(RoastRow.name).where(RoastRow.oven_id == oven_id).limit(1)
+        """The name of a roast that is or was planned in an oven or moved into it, put aside or
+        not."""
+        planned = select(RoastRow.name).where(RoastRow.oven_id == oven_id).limit(1)
+        # As text: the value of a key in JSON as this program writes it.
+        moved = (
+            select(RoastRow.name)
+            .join(EventRow, EventRow.roast_id == RoastRow.id)
+            .where(
+                EventRow.kind == "marked",
+                type_coerce(EventRow.data, String).contains(
+                    f'"oven_id": {json.dumps(oven_id)}', autoescape=True
+                ),
+            )
+            .limit(1)
+        )
         with self._db.read() as sql:
-            return sql.scalar(asked)
+            return sql.scalar(planned) or sql.scalar(moved)
 
     def begun_about(self, first: str, last: str = LAST_DATE) -> list[Heading]:
         """Roasts that are or were in an oven, served from the date ``first`` to ``last``."""
@@ -323,8 +336,12 @@ class Repository:
     def damaged(self) -> list[Stray]:
         """Records met that cannot be read and were not put aside yet."""
         found = sorted(self._damaged.copy().items())
-        names = self.names(key for (record, key), _ in found if record == "roast")
+        roasts = [key for (record, key), _ in found if record == "roast"]
+        here = select(RoastRow.id, RoastRow.name).where(
+            RoastRow.id.in_(roasts), RoastRow.aside.is_(None)
+        )
         with self._db.read() as sql:
+            names = {row.id: row.name for row in sql.execute(here)}
             names |= {row.id: row.name for row in sql.execute(_OVENS_AS_KEPT)}
         return [
             Stray(record, key, names.get(key, key), why)

@@ -276,10 +276,10 @@ def read_book(
     is missing; ``next`` goes on behind it."""
     headings, found = house.repository.over(search, skip, count)
     lines = [views.book_line(h.id, x, LINE_READINGS) for h, x in house.repository.sound(headings)]
-    more = skip + len(headings)
+    more = skip + count
     return s.BookPage(
         lines=[line for line in lines if line is not None], found=found,
-        next=more if headings and more < found else None,
+        next=more if more < found else None,
     )  # fmt: skip
 
 
