@@ -8,10 +8,13 @@ from collections.abc import Callable, Iterator, Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
+import structlog
+
 from trencher.service.clock import Clock
 from trencher.service.hours import hour
 from trencher.store.repository import UNDER_WAY, Repository
 
+log = structlog.get_logger()
 KEPT_DAYS = 30
 KEPT_ROASTS = 10
 EVERY_S = 6 * 3600.0
@@ -90,7 +93,11 @@ def thinning(repository: Repository, clock: Clock) -> Callable[[], None]:
 
     def loop() -> None:
         while True:
-            thin(repository, clock.now(), stop.is_set)
+            try:
+                thin(repository, clock.now(), stop.is_set)
+            except Exception:
+                # The disk may be full or the file busy: nothing waits for this, it comes again.
+                log.exception("could not thin old numbers")
             if stop.wait(EVERY_S):
                 return
 

@@ -47,15 +47,16 @@
 
   let of = ''
   function joined(found: Page, had: Page | null, words: string): Page {
-    const ids = new Set(found.lines.map((l) => l.id))
     const more = had === null || of !== words ? [] : had.lines.slice(found.lines.length)
     of = words
     if (more.length === 0) return found
-    return {
-      ...found,
-      lines: [...found.lines, ...more.filter((l) => !ids.has(l.id))],
-      next: had?.next ?? null,
-    }
+    return { ...found, lines: once(found.lines, more), next: had?.next ?? null }
+  }
+
+  /** One after the other, each roast once: the list may have moved on between two pages. */
+  function once(first: BookLine[], more: BookLine[]): BookLine[] {
+    const ids = first.map((l) => l.id)
+    return [...first, ...more.filter((l) => !ids.includes(l.id))]
   }
 
   async function unroll(): Promise<void> {
@@ -66,7 +67,7 @@
       heardPage(
         read(asked, page.next, PAGE).then((found) => ({
           ...found,
-          lines: [...before.lines, ...found.lines],
+          lines: once(before.lines, found.lines),
         })),
       ),
     )
