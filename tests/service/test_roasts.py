@@ -359,8 +359,8 @@ def test_the_same_once_more_is_another_piece_of_another_weight(house: House, roa
 def test_what_it_cost_is_not_taken_over_and_a_way_it_cannot_go_is_left_open(house: House) -> None:
     buy = {"price": 30.0, "leftover_plates": 2, "label": "", "offers": []}
     old, _ = house.roasts.lay({**PLAN, "buy": buy})
-    house.roasts.choose(old, "60C 20h; rest open 20min", None)
+    house.roasts.choose(old, "60C 40h; rest open 20min", None)
     again, session = house.roasts.again(old, PLAN["serve_at"], 24.0)
     assert "buy" not in session.plan
-    assert session.method in (None, "60C 20h; rest open 20min")
+    assert session.method in (None, "60C 40h; rest open 20min")
     assert house.roasts.session(again).status == "planning"

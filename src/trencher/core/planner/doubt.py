@@ -19,7 +19,7 @@ from trencher.core.errors import GoalUnreachable
 from trencher.core.joint import size_of
 from trencher.core.method.stages import Method, Minutes, Rate, UntilCore, celsius
 from trencher.core.outcome import outcomes
-from trencher.core.planner.forward import Walk, walk
+from trencher.core.planner.forward import LONGEST_METHOD_S, Walk, walk
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE
 from trencher.core.thermal.simulation import Simulation
@@ -150,7 +150,10 @@ def by_the_clock(plan: Walk) -> Method:
     stages = [replace(s.stage, length=Minutes(max(s.minutes, 0.05))) for s in plan.stages]
     i = plan.pull_index
     length = plan.stages[i].minutes
-    stages[i] = replace(stages[i], length=Minutes(max(LONGER * length, 1.0)))
+    # Never beyond what a method may take in all.
+    others = sum(s.minutes for s in plan.stages) - length
+    longest = max(LONGEST_METHOD_S / 60.0 - others - 1.0, length)
+    stages[i] = replace(stages[i], length=Minutes(max(min(LONGER * length, longest), 1.0)))
     return Method(tuple(stages))
 
 
