@@ -158,11 +158,17 @@ export class HandState {
   }
 
   undo(): void {
-    this.#back(this.#undo, this.#redo)
+    this.#after(() => this.#back(this.#undo, this.#redo))
   }
 
   redo(): void {
-    this.#back(this.#redo, this.#undo)
+    this.#after(() => this.#back(this.#redo, this.#undo))
+  }
+
+  /** At once, or behind the changes that are on their way: those are what is taken back first. */
+  #after(job: () => void): void {
+    if (this.#waiting === 0) job()
+    else void this.#serial(() => Promise.resolve(job()))
   }
 
   #back(from: string[], to: string[]): void {
@@ -172,6 +178,8 @@ export class HandState {
     this.#stands = text
     this.#count()
     this.text = text
+    // The full picture of what is taken back is no longer wanted.
+    clearTimeout(this.#timer)
     void this.#read(text, false)
   }
 

@@ -152,6 +152,28 @@ describe('a method under the hand', () => {
     expect(hand.text).toBe('a|21|22')
   })
 
+  it('takes back a change that is still on its way, not the one before it', async () => {
+    const hand = await begun()
+    await hand.edit(edit(1))
+    await vi.runAllTimersAsync()
+    slow = 300
+    hand.pull('a|1', edit(2))
+    await vi.advanceTimersByTimeAsync(350)
+    void hand.drop('a|1', edit(2))
+    await vi.advanceTimersByTimeAsync(20)
+    expect([hand.text, hand.undoable]).toEqual(['a|1|2', 1])
+    hand.undo()
+    await vi.runAllTimersAsync()
+    expect([hand.text, hand.undoable, hand.redoable]).toEqual(['a|1', 1, 1])
+    hand.undo()
+    await vi.runAllTimersAsync()
+    expect(hand.text).toBe('a')
+    hand.redo()
+    hand.redo()
+    await vi.runAllTimersAsync()
+    expect(hand.text).toBe('a|1|2')
+  })
+
   it('waits for what is being read before it changes it', async () => {
     const hand = await begun()
     slow = 2000
