@@ -252,3 +252,21 @@ def test_a_heading_that_cannot_be_read_is_left_out(house: House, roasting: str) 
     assert [s.id for s in house.repository.damaged()] == [other]
     house.repository.put_aside(other, "2026-10-03T16:00:00+00:00")
     assert house.repository.damaged() == []
+
+
+@pytest.mark.parametrize("value", ["{nope", "7", "[1]"])
+def test_what_cannot_be_read_is_not_written_over_by_an_addition(house: House, value: str) -> None:
+    for key in ("own_cuts", "own_methods", "own_figures"):
+        _written(house, "settings", key, value)
+    change = {"temp_c": 72, "hold_min": 2, "why": "the club's food plan of May"}
+    with TestClient(create_app(house, None), base_url="http://localhost") as client:
+        for verb, path, body in (
+            ("POST", "methods", {"name": "x", "method": "180C 1h"}),
+            ("POST", "cuts", {"name": "x", "kind": "beef"}),
+            ("PUT", "figures/uk/pork", change),
+        ):
+            told = client.request(verb, f"/api/{path}", json=body)
+            assert (told.status_code, told.json()["code"]) == (409, "damaged"), path
+    with house.repository._db.read() as sql:
+        kept = sql.execute(text("SELECT CAST(value AS TEXT) FROM settings WHERE key = 'own_cuts'"))
+        assert kept.scalar() == value

@@ -108,17 +108,17 @@
     </div>
   </header>
   {#if kitchen.locked}
-    <p class="away" role="status">
+    <p class="notice" role="status">
       This screen must be let in first.
-      <button class="again" onclick={() => location.assign('/door')}>Type the code</button>
+      <button onclick={() => location.assign('/door')}>Type the code</button>
     </p>
   {:else if !kitchen.connected || kitchen.fault !== ''}
-    <p class="away" role="status">
+    <p class="notice" role="status">
       {kitchen.fault !== '' && kitchen.connected
         ? kitchen.fault
         : 'Trencher does not answer; trying again. What is shown is the last it said; timers and alarms go on, and what you enter is kept.'}
       {#if kitchen.fault !== ''}
-        <button class="again" onclick={() => kitchen.load()}>Try now</button>
+        <button onclick={() => kitchen.load()}>Try now</button>
       {/if}
     </p>
   {/if}
@@ -208,16 +208,6 @@
     flex-direction: column;
     outline: none;
   }
-  .away {
-    background: var(--ink);
-    color: var(--paper);
-    padding: 0.4rem 1.75rem;
-  }
-  .again {
-    text-decoration: underline;
-    margin-left: 1rem;
-    min-height: 32px;
-  }
   .skip {
     position: absolute;
     left: -100vw;
@@ -282,8 +272,7 @@
     main {
       padding-bottom: 0;
     }
-    header,
-    .away {
+    header {
       display: none;
     }
   }

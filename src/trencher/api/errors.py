@@ -78,7 +78,7 @@ class Shaped:
                 told = True
                 await answer(
                     413, "Too long", "too_large", "The body is too long.", where="body",
-                    allowed=f"at most {LARGEST_BODY} bytes",
+                    allowed=f"at most {LARGEST_BODY} bytes; a saved kitchen 2 GB",
                 )(scope, receive, send)  # fmt: skip
             elif not told:
                 await send(message)

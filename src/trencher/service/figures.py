@@ -44,7 +44,9 @@ def forget_figure(repository: Repository, profile_id: str, row: str) -> None:
 
 
 def _keep(repository: Repository, profile_id: str, part: dict[str, Any]) -> None:
-    kept: dict[str, Any] = repository.setting(CHANGES) or {}
-    own = {**kept.get(profile_id, {}), **part}
-    own = {row: facts for row, facts in own.items() if facts is not None}
-    repository.set_setting(CHANGES, {**kept, profile_id: own})
+    def kept(before: Any) -> dict[str, Any]:
+        own = {**(before or {}).get(profile_id, {}), **part}
+        own = {row: facts for row, facts in own.items() if facts is not None}
+        return {**(before or {}), profile_id: own}
+
+    repository.change_setting(CHANGES, kept)

@@ -670,18 +670,18 @@ class Repository:
 
     def change_setting(self, key: str, change: Callable[[Any], Any]) -> Any:
         """Write what ``change`` makes of a setting's value (None if it was never set), with nothing
-        written between; returns it. What it raises leaves the setting as it was."""
+        written between; returns it. What it raises leaves the setting as it was. Damaged."""
         with self._db.write() as sql:
             text = sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
-            try:
-                before = _parsed(text)
-            except ValueError:
-                before = None
-            value = change(before)
+            # What cannot be read is not written over by what was to be added to it.
+            with _legible("setting", key):
+                value = change(_parsed(text))
             _write_setting(sql, key, value)
         self._damaged.pop(("setting", key), None)
         return value
 
     def set_setting(self, key: str, value: Any) -> None:
-        """Write a setting."""
-        self.change_setting(key, lambda _before: value)
+        """Write a setting, whatever it was."""
+        with self._db.write() as sql:
+            _write_setting(sql, key, value)
+        self._damaged.pop(("setting", key), None)

@@ -21,7 +21,7 @@ SQLITE = "application/vnd.sqlite3"
 FILE = {
     "requestBody": {
         "required": True,
-        "content": {SQLITE: {"schema": {"type": "string", "format": "binary"}}},
+        "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
     }
 }
 

@@ -14,7 +14,7 @@ export async function ask(
   try {
     answer = await send(`/api/backup/${what}`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/vnd.sqlite3' },
+      headers: { 'Content-Type': 'application/octet-stream' },
       body: file,
     })
   } catch {

@@ -17,21 +17,21 @@
 </script>
 
 {#if strays.damaged.length > 0 || strays.fault !== '' || strays.last !== null}
-  <div class="damaged" role="status">
+  <div class="notice" role="status">
     {#if strays.fault !== ''}<p>{strays.fault}</p>{/if}
     {#if strays.last !== null}
       {@const last = strays.last}
       <p>
         <b>{called(last)}</b> is put aside; the Book has it under “Put aside”.
-        <button class="again" onclick={() => strays.takeBack(last)}>Take it back</button>
-        <button class="again" onclick={() => (strays.last = null)}>Well and good</button>
+        <button onclick={() => strays.takeBack(last)}>Take it back</button>
+        <button onclick={() => (strays.last = null)}>Well and good</button>
       </p>
     {/if}
     {#each strays.damaged as stray (stray.record + stray.id)}
       <p>
         <b>{called(stray)}</b>
         cannot be read any more. Everything else goes on without it.
-        <button class="again" onclick={() => strays.putAside(stray)}>
+        <button onclick={() => strays.putAside(stray)}>
           {ASIDE[stray.record]}
         </button>
         <span class="why"
@@ -43,24 +43,9 @@
 {/if}
 
 <style>
-  .damaged {
-    background: var(--ink);
-    color: var(--paper);
-    padding: 0.3rem 1.75rem;
-  }
-  .again {
-    text-decoration: underline;
-    min-height: 44px;
-    padding: 0 0.5rem;
-  }
   .why {
     opacity: 0.85;
     font-size: 0.9rem;
     overflow-wrap: anywhere;
-  }
-  @media print {
-    .damaged {
-      display: none;
-    }
   }
 </style>

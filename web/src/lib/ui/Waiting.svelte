@@ -13,7 +13,7 @@
 </script>
 
 {#if late.length > 0 || queue.refused.length > 0}
-  <div class="waits" role="status">
+  <div class="notice" role="status">
     {#if late.length > 0}
       <p>
         Kept here, handed over in order as soon as Trencher answers:
@@ -27,27 +27,9 @@
       <p>
         <b>{sentence(turned.entry.words, kitchen.units)}</b>, {hour(new Date(turned.entry.at))}, was
         not taken: {turned.reason}
-        <button class="again" onclick={() => queue.again(turned.entry.key)}>try again</button>
-        <button class="again" onclick={() => queue.forget(turned.entry.key)}>drop it</button>
+        <button onclick={() => queue.again(turned.entry.key)}>try again</button>
+        <button onclick={() => queue.forget(turned.entry.key)}>drop it</button>
       </p>
     {/each}
   </div>
 {/if}
-
-<style>
-  .waits {
-    background: var(--ink);
-    color: var(--paper);
-    padding: 0 1.75rem 0.4rem;
-  }
-  .again {
-    text-decoration: underline;
-    min-height: 44px;
-    padding: 0 0.5rem;
-  }
-  @media print {
-    .waits {
-      display: none;
-    }
-  }
-</style>

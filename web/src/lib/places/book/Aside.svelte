@@ -7,7 +7,7 @@
 
 {#if strays.aside.length > 0}
   <section aria-labelledby="aside-title">
-    <h2 id="aside-title">Put aside</h2>
+    <h2 class="font-bold" id="aside-title">Put aside</h2>
     <ul>
       {#each strays.aside as stray (stray.record + stray.id)}
         <li>
@@ -20,9 +20,6 @@
 {/if}
 
 <style>
-  h2 {
-    font-weight: 700;
-  }
   .back {
     text-decoration: underline;
     min-height: 40px;

@@ -16,7 +16,7 @@
 
 {#if all.length > 0}
   <section class="larder" data-ask="larder" aria-labelledby="larder-title">
-    <h2 id="larder-title">In the fridge</h2>
+    <h2 class="font-bold" id="larder-title">In the fridge</h2>
     <ul>
       {#each all as batch (batch.roast_id + batch.seq)}
         <li>
@@ -37,9 +37,6 @@
   .larder {
     border-left: 4px solid var(--accent);
     padding-left: 0.75rem;
-  }
-  h2 {
-    font-weight: 700;
   }
   a {
     text-decoration: underline;

@@ -43,7 +43,7 @@
 </script>
 
 <section class="along" aria-labelledby="along-title">
-  <h2 id="along-title">Take it along</h2>
+  <h2 class="font-bold" id="along-title">Take it along</h2>
   <p>
     <a class="link" href="/api/backup" download>Save the whole kitchen as a file</a>
     <span class="quiet">every roast, day, oven and setting, as of now</span>
@@ -84,9 +84,6 @@
     gap: 0.4rem;
     justify-items: start;
     margin-top: 1rem;
-  }
-  h2 {
-    font-weight: 700;
   }
   .link {
     text-decoration: underline;
