@@ -23,6 +23,7 @@ from sqlalchemy import text
 
 from trencher.api.app import create_app
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
@@ -54,7 +55,7 @@ def standing_house() -> Iterator[House]:
 
 def put_in(house: House) -> str:
     """A joint just put in."""
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast_id, METHOD, None)
     house.roasts.put_in(roast_id, 5.5)
     return roast_id

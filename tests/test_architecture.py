@@ -23,7 +23,7 @@ ORDER = [
     "cli",
 ]
 CORE = ["errors", "events", "units", "catalogue", "thermal", "joint", "method", "outcome",
-        "planner", "day", "belief", "session"]  # fmt: skip
+        "planner", "day", "belief", "plan", "entries", "session"]  # fmt: skip
 """Read top to bottom. catalogue and thermal describe each other's records, and method the rests of
 thermal: these three form one floor."""
 ONE_FLOOR = {"catalogue", "thermal", "method"}

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import json
 import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
@@ -14,6 +16,7 @@ from trencher.core.errors import InputError, TrencherError
 from trencher.core.thermal.budget import MOST_MIN, Budget, TooMuch, within
 
 if TYPE_CHECKING:
+    from trencher.service.taking import TakingService
     from trencher.store.backup import Content
 
 app = typer.Typer(
@@ -131,11 +134,19 @@ def follow(
 
 
 @app.command()
-def schema() -> None:
-    """Print the JSON Schema of the roast format."""
+def schema(
+    of: Annotated[
+        str, typer.Argument(help="roast: a joint and its method; kitchen: what export writes.")
+    ] = "roast",
+) -> None:
+    """Print the JSON Schema of a format."""
+    from trencher.formats.kitchen import kitchen_schema
     from trencher.formats.roast import roast_schema
 
-    print(json.dumps(roast_schema(), indent=1, ensure_ascii=False))
+    known = {"roast": roast_schema, "kitchen": kitchen_schema}
+    if of not in known:
+        raise InputError(f"{of!r} is no format", where="schema", allowed="roast or kitchen")
+    print(json.dumps(known[of](), indent=1, ensure_ascii=False))
 
 
 @app.command()
@@ -295,6 +306,70 @@ def restore_kitchen(
         database.close()
     print(f"{path}: {_holds(found)}")
     print(f"What was there is kept as {before}. Start Trencher again if it is running.")
+
+
+@app.command("export")
+def export_kitchen(
+    file: Annotated[Path, typer.Argument(help="Where to; nothing is written over. - is stdout.")],
+    roast: Annotated[str | None, typer.Option(help="One roast only, by its id.")] = None,
+    data: DataOption = None,
+) -> None:
+    """Save the kitchen, or one roast, as JSON that anybody can read (docs/formats.md)."""
+    from trencher.formats.kitchen import write_kitchen
+
+    with _kitchen(data) as taking:
+        text = write_kitchen(taking.taken_along(roast))
+    if str(file) == "-":
+        sys.stdout.buffer.write(text)
+        return
+    try:
+        with file.open("xb") as out:
+            out.write(text)
+    except OSError as error:
+        reason = error.strerror or "cannot be written"
+        raise InputError(reason, where=str(file), allowed="a new file") from None
+    print(f"{file}: {len(text)} bytes")
+
+
+@app.command("import")
+def import_kitchen(
+    file: Annotated[Path, typer.Argument(help="A file made by export.")],
+    data: DataOption = None,
+    yes: Annotated[bool, typer.Option("--yes", help="Do it; without, only say what would be.")] = (
+        False
+    ),
+) -> None:
+    """Say what a file would bring; with --yes take it in. What is here already stays as it is."""
+    from trencher.service.taking import DOES
+
+    raw = _read(file)
+    with _kitchen(data) as taking:
+        lines = taking.take_in(raw) if yes else taking.looked_at(raw)
+    for line in lines:
+        more = f" ({line.more})" if line.more and line.does in ("more", "new", "copy") else ""
+        print(f"{line.what} {line.name}: {DOES[line.does]}{more}")
+    if not yes:
+        print("Nothing was changed. With --yes it is taken in.")
+
+
+@contextmanager
+def _kitchen(data: Path | None) -> Iterator[TakingService]:
+    """The kitchen's export and import, while it is open."""
+    from trencher.service.clock import WallClock
+    from trencher.service.feed import Feed
+    from trencher.service.planning import check_oven
+    from trencher.service.taking import TakingService
+    from trencher.settings import database_path
+    from trencher.store.database import Database
+    from trencher.store.repository import Repository
+
+    database = Database(database_path(data))
+    try:
+        repository = Repository(database)
+        repository.check_oven = check_oven
+        yield TakingService(repository, WallClock(), Feed())
+    finally:
+        database.close()
 
 
 def _holds(found: Content) -> str:

@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
+from trencher.core.plan import Plan
 
 DAY = "/api/days/2026-10-03"
 SIDES = [{"id": "roast-beetroot"}, {"id": "barley"}, {"id": "pan-gravy"}]
@@ -19,7 +20,7 @@ SIDES = [{"id": "roast-beetroot"}, {"id": "barley"}, {"id": "pan-gravy"}]
 @pytest.fixture
 def table(client: TestClient, house: House) -> TestClient:
     """A sirloin at seven, its way chosen, with three sides for eight."""
-    house.roasts.lay(PLAN, "sirloin")
+    house.roasts.lay(Plan.of(PLAN), "sirloin")
     house.roasts.choose("sirloin", METHOD, "hot-then-low")
     assert client.patch(DAY, json={"people": 8, "sides": SIDES}).status_code == 200
     return client
@@ -36,7 +37,7 @@ def test_a_day_without_anything_is_not_found(client: TestClient) -> None:
 
 
 def test_a_joint_alone_makes_a_day(client: TestClient, house: House) -> None:
-    house.roasts.lay(PLAN, "sirloin")
+    house.roasts.lay(Plan.of(PLAN), "sirloin")
     assert client.get("/api/days").json() == {
         "dates": ["2026-10-03"], "likely": "2026-10-03", "people": {"2026-10-03": 8},
     }  # fmt: skip

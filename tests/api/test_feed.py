@@ -16,6 +16,7 @@ import uvicorn
 from tests.service.conftest import PLAN
 from trencher.api.app import create_app
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.serving import Server
 
 
@@ -81,7 +82,7 @@ def test_a_new_screen_gets_the_hour_and_then_what_happens(running: Running) -> N
     name, _, hello = stream.next()
     assert name == "hello"
     assert hello["pace"] == 0.0
-    roast_id, _ = running.house.roasts.lay(PLAN)
+    roast_id, _ = running.house.roasts.lay(Plan.of(PLAN))
     name, _, line = stream.next()
     assert (name, line["roast_id"], line["kind"]) == ("log", roast_id, "laid")
     stream.close()
@@ -91,7 +92,7 @@ def test_every_open_screen_hears_it(running: Running) -> None:
     streams = [Stream(running.port) for _ in range(3)]
     for stream in streams:
         stream.next()
-    running.house.roasts.lay(PLAN)
+    running.house.roasts.lay(Plan.of(PLAN))
     assert {stream.next()[0] for stream in streams} == {"log"}
     for stream in streams:
         stream.close()
@@ -101,10 +102,10 @@ def test_every_open_screen_hears_it(running: Running) -> None:
 def test_after_a_break_it_goes_on_without_a_gap(running: Running, by_header: bool) -> None:
     stream = Stream(running.port)
     stream.next()
-    running.house.roasts.lay(PLAN)
+    running.house.roasts.lay(Plan.of(PLAN))
     _, last, _ = stream.next()
     stream.close()
-    roast_ids = [running.house.roasts.lay(PLAN)[0] for _ in range(3)]
+    roast_ids = [running.house.roasts.lay(Plan.of(PLAN))[0] for _ in range(3)]
     again = Stream(running.port, last=last) if by_header else Stream(running.port, f"?after={last}")
     assert again.next()[0] == "hello"
     assert [again.next()[2]["roast_id"] for _ in range(3)] == roast_ids
@@ -117,7 +118,7 @@ def test_a_place_beyond_the_log_starts_at_its_end(running: Running, by_header: b
     again = Stream(running.port, last="900") if by_header else Stream(running.port, "?after=900")
     name, ident, data = again.next()
     assert (name, ident, data["last"]) == ("hello", "0", 0)
-    roast_id, _ = running.house.roasts.lay(PLAN)
+    roast_id, _ = running.house.roasts.lay(Plan.of(PLAN))
     assert again.next()[2]["roast_id"] == roast_id
     again.close()
 
@@ -143,7 +144,7 @@ def test_the_server_stops_with_streams_open(running: Running) -> None:
 def test_a_position_that_is_no_number_of_a_line_begins_at_the_end(
     running: Running, last: str
 ) -> None:
-    running.house.roasts.lay(PLAN)
+    running.house.roasts.lay(Plan.of(PLAN))
     stream = Stream(running.port, last=last)
     name, ident, data = stream.next()
     stream.close()

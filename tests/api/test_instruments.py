@@ -110,6 +110,6 @@ def test_corrections_over_http(client: TestClient, clock: FastClock, roasting: s
     assert nothing.json()["readings"][0]["low_c"] == 31
     roast = client.post(f"/api/roasts/{roasting}/correct", json=body).json()
     assert roast["readings"][0]["low_c"] == 13
-    entry = next(e for e in roast["log"] if e["seq"] == seq)
-    assert (entry["corrected"], entry["data"]["low_c"]) == (True, 13)
+    entry = next(e for e in roast["log"] if e["entry"]["seq"] == seq)
+    assert (entry["corrected"], entry["entry"]["low_c"]) == (True, 13)
     assert len(client.get(f"/api/roasts/{roasting}/senses").json()) > 8

@@ -34,7 +34,7 @@ def test_one_is_taken_and_taken_back(client: TestClient, clock: FastClock, roast
     taken = client.post(f"{path}/levers", json={"code": "hotter"})
     assert taken.status_code == 201
     assert "180C" in taken.json()["method"]
-    entry = taken.json()["log"][-1]
+    entry = taken.json()["log"][-1]["entry"]
     assert entry["kind"] == "rewrote"
     back = client.post(f"{path}/withdraw", json={"seq": entry["seq"]}).json()
     assert back["method"] == before["method"]

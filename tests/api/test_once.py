@@ -9,6 +9,7 @@ from fastapi.testclient import TestClient
 
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 
 KEY = {"Idempotency-Key": "3f0c-a-screen-made-this"}
@@ -98,14 +99,14 @@ def test_seeing_what_the_way_waits_for_is_one_entry_and_ends_its_stage(
     first, again = (client.post(path, json=body, headers=KEY).json() for _ in range(2))
     assert first["ends"] == {"0": 30.0}
     assert again["last_seq"] == first["last_seq"]
-    assert first["log"][-1]["data"]["seen"] == "browned"
+    assert first["log"][-1]["entry"]["seen"] == "browned"
 
 
 def test_a_key_is_of_one_entry_and_one_roast(
     client: TestClient, clock: FastClock, roasting: str, house: House
 ) -> None:
     clock.jump(20)
-    other, _ = house.roasts.lay(PLAN)
+    other, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(other, METHOD, None)
     house.roasts.put_in(other, None)
     first = {"low_c": 22.5, "minute": 12.0}

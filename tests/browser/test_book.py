@@ -11,6 +11,7 @@ from sqlalchemy import text
 
 from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
+from trencher.core.entries import Changed
 
 
 def test_the_book_is_read_page_by_page_and_searched_whole(page: Page, site: Site) -> None:
@@ -25,7 +26,7 @@ def test_the_book_is_read_page_by_page_and_searched_whole(page: Page, site: Site
     expect(rows).to_have_count(69)
     expect(page.get_by_role("button", name="Earlier ones")).to_have_count(0)
     # What happens elsewhere in the house does not roll it up again.
-    site.house.roasts.change("pork-loin", {"wanted_c": 66.0})
+    site.house.roasts.change("pork-loin", Changed.of({"wanted_c": 66.0}))
     page.wait_for_timeout(500)
     expect(rows).to_have_count(69)
     page.get_by_placeholder("Search cut, name, verdict").fill("Hávnch, venison!")
@@ -74,14 +75,14 @@ def test_a_joint_gets_a_name_and_any_day_and_leaves_the_block(page: Page, site: 
     page.get_by_label("Called").fill("Loin for the crew")
     page.get_by_label("Called").press("Enter")
     kept = site.house.roasts.session
-    soon(page, lambda: kept("pork-loin").plan["name"] == "Loin for the crew")
+    soon(page, lambda: kept("pork-loin").plan.name == "Loin for the crew")
     page.get_by_label("Sit down on").fill("2027-01-06")
     page.get_by_label("Sit down on").press("Tab")
     expect(page.get_by_text("Loin for the crew").first).to_be_visible()
     plan = site.house.roasts.session("pork-loin").plan
-    soon(page, lambda: site.house.roasts.session("pork-loin").plan["serve_at"] > "2027-01-06")
-    assert kept("pork-loin").plan["name"] == "Loin for the crew"
-    assert plan["wanted_c"] == site.house.roasts.session("pork-loin").plan["wanted_c"]
+    soon(page, lambda: site.house.roasts.session("pork-loin").plan.serve_at > "2027-01-06")
+    assert kept("pork-loin").plan.name == "Loin for the crew"
+    assert plan.wanted_c == site.house.roasts.session("pork-loin").plan.wanted_c
     assert "2027-01-06" in site.house.days.dates()
     page.get_by_role("button", name="Take it off the block").click()
     expect(page.get_by_role("status").filter(has_text="is put aside")).to_be_visible()
@@ -100,7 +101,7 @@ def test_the_same_once_more_from_the_book(page: Page, site: Site) -> None:
     expect(page).to_have_url(re.compile("/block/[0-9a-f]{8}$"))
     expect(page.get_by_role("heading", name="Silverside of beef")).to_be_visible()
     new = page.url.rsplit("/", 1)[1]
-    assert site.house.roasts.session(new).plan["joint"]["weight_kg"] == 2.4
+    assert site.house.roasts.session(new).plan.joint.weight_kg == 2.4
     assert site.house.roasts.session(new).method == site.house.roasts.session("silverside").method
 
 
@@ -123,4 +124,4 @@ def test_a_kitchen_is_saved_and_put_back(page: Page, site: Site, tmp_path: Path)
     expect(page.get_by_role("heading", name="9 roasts")).to_be_visible()
     verdict = site.house.roasts.session("silverside").verdict
     assert verdict is not None
-    assert "slate" not in verdict["verdict"]
+    assert "slate" not in verdict.verdict

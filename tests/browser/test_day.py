@@ -68,7 +68,7 @@ def test_the_hour_is_pulled_and_everything_moves(day: Page, site: Site) -> None:
     expect(step(day, "Knife down")).to_contain_text(re.compile(r"19:3\d"))
 
     def joint() -> str:
-        serve = site.house.roasts.session("sirloin").plan["serve_at"]
+        serve = site.house.roasts.session("sirloin").plan.serve_at
         return f"{datetime.fromisoformat(serve).astimezone():%H:%M}"
 
     soon(day, lambda: joint() == "19:40")
@@ -304,7 +304,7 @@ def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Si
     was.press("Enter")
     expect(buying).to_contain_text("reduced by 20 %")
     day_before = datetime.fromisoformat(
-        site.house.roasts.session("sirloin").plan["serve_at"]
+        site.house.roasts.session("sirloin").plan.serve_at
     ).date() - timedelta(days=1)
     buying.get_by_label("Use by").fill(day_before.isoformat())
     expect(buying).to_contain_text("its date is 1 day before the table")
@@ -312,8 +312,8 @@ def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Si
     soon(
         page,
         lambda: (
-            "use_by" in str(site.house.roasts.session("sirloin").plan.get("buy"))
-            and day_before.isoformat() in str(site.house.roasts.session("sirloin").plan["buy"])
+            "use_by" in str(site.house.roasts.session("sirloin").plan.buy)
+            and day_before.isoformat() in str(site.house.roasts.session("sirloin").plan.buy)
         ),
     )
     page.reload()
@@ -351,7 +351,7 @@ def test_care_and_flags_become_steps_and_figures(page: Page, site: Site) -> None
     expect(page.get_by_text("Figure for it: 70 °C held for 2 minutes")).to_be_visible()
     soon(
         page,
-        lambda: site.house.roasts.session("sirloin").plan.get("care", {}).get("salt_g_kg") == 10,
+        lambda: site.house.roasts.session("sirloin").plan.care.salt_g_kg == 10,
     )
     opened(page, site)
     expect(step(page, "19 g of salt")).to_be_visible()
@@ -376,5 +376,5 @@ def test_the_grain_is_drawn_while_it_is_raw(page: Page, site: Site) -> None:
     expect(arrow).to_have_attribute("aria-valuenow", "15")
     soon(
         page,
-        lambda: site.house.roasts.session("sirloin").plan.get("care", {}).get("grain_deg") == 15,
+        lambda: site.house.roasts.session("sirloin").plan.care.grain_deg == 15,
     )

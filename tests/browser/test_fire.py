@@ -196,7 +196,7 @@ def test_instruments_shows_the_key_and_what_is_heard(page: Page, site: Site) -> 
     page.get_by_role("button", name="take 1.93 kg from the scale").click()
     soon(
         page,
-        lambda: site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 1.934,
+        lambda: site.house.roasts.session("sirloin").plan.joint.weight_kg == 1.934,
     )
 
 

@@ -44,7 +44,7 @@ def test_which_oven_tonight_and_the_joint_moves_there(page: Page, site: Site) ->
     expect(house).to_contain_text("Smallest tin that takes it: Deep tin.")
     page.get_by_role("button", name=re.compile("Roast it here.*Scullery range")).click()
     expect(page.locator("[data-oven=scullery-range]")).to_contain_text("It is planned here.")
-    soon(page, lambda: site.house.roasts.session("sirloin").plan["oven_id"] == "scullery-range")
+    soon(page, lambda: site.house.roasts.session("sirloin").plan.oven_id == "scullery-range")
 
 
 def test_shelves_too_low_are_said_and_drawn(page: Page, site: Site) -> None:

@@ -11,6 +11,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.conftest import Site, serve, soon
+from trencher.core.entries import Changed
 
 pytestmark = pytest.mark.browser
 HOT = "220C 20min; 160C until peak 57C; rest tented 40min"
@@ -22,8 +23,7 @@ def value(slider: Locator) -> int:
 
 def joint(site: Site) -> dict[str, Any]:
     """The sirloin's joint as the server keeps it."""
-    kept: dict[str, Any] = site.house.roasts.session("sirloin").plan["joint"]
-    return kept
+    return site.house.roasts.session("sirloin").plan.joint.plain()
 
 
 def opened(page: Page, url: str) -> None:
@@ -95,7 +95,7 @@ def test_a_typed_measure_out_of_bounds_is_answered_and_not_lost(page: Page, site
     page.keyboard.press("Enter")
     expect(page.get_by_text("0.1 to 25 kg")).to_be_visible()
     expect(weight).to_have_value("190")
-    assert site.house.roasts.session("sirloin").plan["joint"]["weight_kg"] == 1.9
+    assert site.house.roasts.session("sirloin").plan.joint.weight_kg == 1.9
     weight.fill("2.1")
     page.keyboard.press("Enter")
     expect(page.get_by_text("0.1 to 25 kg")).to_have_count(0)
@@ -158,7 +158,7 @@ def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
     page.keyboard.press("Enter")
 
     def kept() -> str:
-        at = datetime.fromisoformat(site.house.roasts.session("sirloin").plan["serve_at"])
+        at = datetime.fromisoformat(site.house.roasts.session("sirloin").plan.serve_at)
         return f"{at.astimezone():%H:%M}"
 
     soon(page, lambda: kept() == "20:15")
@@ -169,7 +169,7 @@ def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
 
 # --- the ways -----------------------------------------------------------------------------------
 def test_pork_below_the_figure_says_so(page: Page, site: Site) -> None:
-    site.house.roasts.change("pork-loin", {"wanted_c": 62.0})
+    site.house.roasts.change("pork-loin", Changed.of({"wanted_c": 62.0}))
     opened(page, f"{site.url}/ways/pork-loin")
     page.get_by_role("button", name="One temperature").click()
     expect(page.get_by_text(re.compile("below the United Kingdom figure")).first).to_be_visible()
@@ -290,7 +290,7 @@ def test_addresses_that_lead_nowhere_say_so_with_a_way_out(
 
 
 def test_the_words_for_doneness_and_the_authority_are_the_cooks(page: Page, site: Site) -> None:
-    site.house.roasts.change("pork-loin", {"wanted_c": 66.0})
+    site.house.roasts.change("pork-loin", Changed.of({"wanted_c": 66.0}))
     opened(page, f"{site.url}/block/pork-loin")
     expect(page.get_by_text("below the United Kingdom figure")).to_be_visible()
     page.keyboard.press("?")

@@ -127,7 +127,7 @@ def test_without_a_thermometer_everything_goes_by_the_clock(page: Page, site: Si
         return int(shown[2]) - int(shown[1]) if len(shown) > 2 else 0
 
     soon(page, lambda: spread() > 8)
-    soon(page, lambda: site.house.roasts.session("sirloin").plan["thermometer"] == "none")
+    soon(page, lambda: site.house.roasts.session("sirloin").plan.thermometer == "none")
     expect(row(page, "hot-then-low").locator(".worst")).not_to_contain_text("The probe")
 
 
@@ -227,8 +227,7 @@ def test_the_serving_line_is_pulled(hand: Page, site: Site) -> None:
     soon(
         hand,
         lambda: any(
-            hour in site.house.roasts.session("sirloin").plan["serve_at"]
-            for hour in ("T18:", "T17:")
+            hour in site.house.roasts.session("sirloin").plan.serve_at for hour in ("T18:", "T17:")
         ),
     )
 
@@ -349,7 +348,7 @@ def test_every_number_agrees_with_the_command_line(hand: Page, site: Site, tmp_p
     start = re.search(r"In by (\d\d):(\d\d)", shown)
     assert start
     ends = found["stages"][-1]["end_min"]
-    carve = 19 * 60 - site.house.roasts.session("sirloin").plan["ahead_min"]
+    carve = 19 * 60 - site.house.roasts.session("sirloin").plan.ahead_min
     assert 60 * int(start[1]) + int(start[2]) == pytest.approx(carve - ends, abs=1.0)
 
 

@@ -12,6 +12,7 @@ import pytest
 
 from tests.service.conftest import METHOD, PLAN, clock, house, roasting
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.service import devices
 from trencher.service.clock import FastClock
 
@@ -69,7 +70,7 @@ def test_an_hour_that_the_clocks_go_through_twice_is_one_hour_of_roast(house: Ho
     start = datetime(2026, 10, 25, 0, 30, tzinfo=zone).astimezone()
     clock = FastClock(start, pace=0.0)
     house.roasts.clock = clock
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast_id, METHOD, None)
     house.roasts.put_in(roast_id, 6.0)
     clock.jump(90.0)

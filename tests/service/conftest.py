@@ -10,6 +10,7 @@ from typing import Any
 import pytest
 
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
@@ -52,7 +53,7 @@ def clock(house: House) -> FastClock:
 @pytest.fixture
 def roasting(house: House) -> str:
     """A sirloin just put in."""
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast_id, METHOD, "hot-then-low")
     house.roasts.put_in(roast_id, 5.5)
     return roast_id

@@ -11,7 +11,9 @@ import pytest
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
 from trencher.core.day.fixed import SLOT_MIN
+from trencher.core.entries import Changed
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange
+from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.store.repository import OvenRecord
 
@@ -29,14 +31,14 @@ RANGE = OvenRecord(
 @pytest.fixture
 def joints(house: House) -> House:
     house.repository.save_oven(RANGE)
-    house.roasts.lay(PLAN, "beef")
+    house.roasts.lay(Plan.of(PLAN), "beef")
     house.roasts.choose("beef", METHOD, "hot-then-low")
-    house.roasts.lay({**PORK, "oven_id": "range"}, "pork")
+    house.roasts.lay(Plan.of({**PORK, "oven_id": "range"}), "pork")
     return house
 
 
 def serve_at(house: House, roast: str) -> datetime:
-    return datetime.fromisoformat(house.roasts.session(roast).plan["serve_at"])
+    return datetime.fromisoformat(house.roasts.session(roast).plan.serve_at)
 
 
 def test_a_day_opens_itself_with_the_first_change(joints: House) -> None:
@@ -49,17 +51,17 @@ def test_a_day_opens_itself_with_the_first_change(joints: House) -> None:
 
 def test_each_joint_learns_how_long_before_the_table_it_is_carved(joints: House) -> None:
     joints.days.change(DAY, {"people": 17})
-    beef = joints.roasts.session("beef").plan["ahead_min"]
-    pork = joints.roasts.session("pork").plan["ahead_min"]
+    beef = joints.roasts.session("beef").plan.ahead_min
+    pork = joints.roasts.session("pork").plan.ahead_min
     assert pork > beef > 5
     fewer = joints.days.change(DAY, {"people": 5})
-    assert joints.roasts.session("pork").plan["ahead_min"] < pork
+    assert joints.roasts.session("pork").plan.ahead_min < pork
     assert fewer.facts["people"] == 5
 
 
 def test_a_joint_served_at_another_hour_is_at_another_table(joints: House) -> None:
     lunch = (serve_at(joints, "beef") - timedelta(hours=6)).isoformat()
-    joints.roasts.lay({**PLAN, "name": "Lunch", "serve_at": lunch}, "lunch")
+    joints.roasts.lay(Plan.of({**PLAN, "name": "Lunch", "serve_at": lunch}), "lunch")
     planned = joints.days.planned(DAY)
     assert {j.id for j in planned.order.table.joints} == {"beef", "pork"}
 
@@ -71,7 +73,7 @@ def test_the_table_moves_from_either_place(joints: House) -> None:
     assert serve_at(joints, "beef") == serve_at(joints, "pork") == later
     before = joints.roasts.session("beef")
     back = later - timedelta(minutes=25)
-    joints.roasts.change("beef", {"serve_at": back.isoformat()})
+    joints.roasts.change("beef", Changed.of({"serve_at": back.isoformat()}))
     joints.days.moved_on_block("beef", before)
     assert serve_at(joints, "pork") == back
     assert datetime.fromisoformat(joints.days.day(DAY).facts["serve_at"]) == back
@@ -121,7 +123,7 @@ def test_a_joint_in_the_oven_stays_where_it_is(joints: House, clock: FastClock) 
 
 
 def test_two_joints_in_one_oven_clash_and_the_repair_holds(joints: House) -> None:
-    joints.roasts.change("pork", {"oven_id": "house-oven"})
+    joints.roasts.change("pork", Changed.of({"oven_id": "house-oven"}))
     planned = joints.days.planned(DAY)
     at = next(i for i, c in enumerate(planned.clashes) if c.what == "heat")
     offers = joints.days.repairs(DAY, at)
@@ -237,11 +239,11 @@ def test_what_the_day_makes_of_a_joint_is_what_the_fire_follows(joints: House) -
 def test_another_oven_for_the_day_is_the_roasts_oven_and_undone_with_it(joints: House) -> None:
     before = joints.roasts.session("beef")
     joints.days.change(DAY, {"joints": {"beef": {"oven": "range"}}})
-    assert joints.roasts.session("beef").plan["oven_id"] == "range"
+    assert joints.roasts.session("beef").plan.oven_id == "range"
     assert joints.days.planned(DAY).order.table.joints[0].oven == "range"
     joints.days.undo(DAY)
     after = joints.roasts.session("beef")
-    assert after.plan["oven_id"] == before.plan["oven_id"]
+    assert after.plan.oven_id == before.plan.oven_id
     assert after.method == before.method
 
 

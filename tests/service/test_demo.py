@@ -25,7 +25,7 @@ def test_tonights_joints_lie_on_the_block(demo: House) -> None:
     names = {h.id: h.status for h in demo.repository.headings()}
     assert names["sirloin"] == names["pork-loin"] == "planning"
     sirloin = demo.roasts.session("sirloin").plan
-    assert (sirloin["wanted_c"], sirloin["rest_min"]) == (57.0, 40.0)
+    assert (sirloin.wanted_c, sirloin.rest_min) == (57.0, 40.0)
 
 
 def test_the_hour_is_half_past_one(demo: House) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import timedelta
-from typing import Any
+from typing import Any, cast
 
 import pytest
 
@@ -11,6 +11,7 @@ from tests.service.conftest import METHOD, PLAN, START
 from tests.service.test_levers import under_way
 from trencher.api.context import House
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
+from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.store.repository import OvenRecord
 
@@ -68,7 +69,7 @@ def test_what_cannot_be_entered_changes_nothing(
 ) -> None:
     before = house.roasts.session(roasting)
     with pytest.raises(error):
-        house.roasts.mark(roasting, what, "", None, **more)
+        house.roasts.mark(roasting, cast("Any", what), "", None, **more)
     assert house.roasts.session(roasting) == before
 
 
@@ -76,7 +77,7 @@ def test_a_neighbours_door_is_this_joints_door(
     house: House, clock: FastClock, roasting: str
 ) -> None:
     under_way(house, clock, roasting, 30.0)
-    other, _ = house.roasts.lay({**PLAN, "name": "Second"})
+    other, _ = house.roasts.lay(Plan.of({**PLAN, "name": "Second"}))
     house.roasts.choose(other, METHOD, None)
     house.roasts.put_in(other, 6.0)
     clock.jump(10.0)
@@ -191,7 +192,7 @@ def test_a_neighbour_that_is_carved_has_opened_its_doors_all_the_same(
     house: House, clock: FastClock, roasting: str
 ) -> None:
     under_way(house, clock, roasting, 30.0)
-    other, _ = house.roasts.lay({**PLAN, "name": "Small one"})
+    other, _ = house.roasts.lay(Plan.of({**PLAN, "name": "Small one"}))
     house.roasts.choose(other, "200C 10min; rest open 5min", None)
     house.roasts.put_in(other, 6.0)
     clock.jump(10.0)

@@ -3,10 +3,13 @@ what the way waits for."""
 
 from __future__ import annotations
 
+from typing import Any, cast
+
 import pytest
 
 from trencher.api.context import House
 from trencher.core.errors import Conflict, InputError
+from trencher.core.plan import Plan
 from trencher.service.alarms import due, steps_of
 from trencher.service.clock import FastClock
 
@@ -48,7 +51,7 @@ def test_it_may_be_closed_and_opened_again(
 ) -> None:  # fmt: skip
     wait(clock, 3000)
     with pytest.raises(InputError):
-        house.roasts.close(roasting, "stolen")
+        house.roasts.close(roasting, cast("Any", "stolen"))
     session = house.roasts.close(roasting, "never_mind")
     assert (session.status, session.closed) == ("done", "never_mind")
     with pytest.raises(Conflict):
@@ -73,7 +76,7 @@ def test_who_is_late_but_there_is_not_given_up(
 def test_a_turn_and_a_colour_end_what_the_way_waits_for(house: House, clock: FastClock) -> None:
     from tests.service.conftest import PLAN
 
-    roast, _ = house.roasts.lay(PLAN)
+    roast, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast, "220C until brown; turn; 150C until 50C; rest open 20min", None)
     house.roasts.put_in(roast, 6.0)
     clock.jump(30)
@@ -87,7 +90,7 @@ def test_a_turn_and_a_colour_end_what_the_way_waits_for(house: House, clock: Fas
 def test_turned_over_counts_once(house: House, clock: FastClock) -> None:
     from tests.service.conftest import PLAN
 
-    roast, _ = house.roasts.lay(PLAN)
+    roast, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast, "200C 30min; turn; 200C until 50C; rest open 20min", None)
     house.roasts.put_in(roast, 6.0)
     clock.jump(10)
@@ -108,7 +111,7 @@ def test_no_reading_is_as_wide_as_a_slip_of_the_finger(house: House, roasting: s
 def test_in_a_blast_after_its_rest_it_is_in_the_oven_again(house: House, clock: FastClock) -> None:
     from tests.service.conftest import PLAN
 
-    roast, _ = house.roasts.lay(PLAN)
+    roast, _ = house.roasts.lay(Plan.of(PLAN))
     way = "115C until peak 57C; rest open 20min; 235C 8min; rest open 10min"
     house.roasts.choose(roast, way, "low-then-blast")
     house.roasts.put_in(roast, 6.0)

@@ -12,7 +12,9 @@ from tests.service.conftest import METHOD, PLAN
 from tests.service.test_devices import pushed
 from trencher.api.app import create_app
 from trencher.api.context import House
+from trencher.core.entries import Changed, Laid
 from trencher.core.errors import Conflict, Damaged, InputError
+from trencher.core.plan import Plan
 from trencher.service.alarms import due
 from trencher.store.repository import OvenRecord
 
@@ -24,10 +26,10 @@ def test_an_hour_without_zone_or_of_no_kitchens_year_is_refused(
     house: House, serve_at: str
 ) -> None:
     with pytest.raises(InputError, match="serve_at"):
-        house.roasts.lay({**PLAN, "serve_at": serve_at})
+        house.roasts.lay(Plan.of({**PLAN, "serve_at": serve_at}))
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
         assert client.post("/api/roasts", json={**PLAN, "serve_at": serve_at}).status_code == 422
-        roast_id, _ = house.roasts.lay(PLAN)
+        roast_id, _ = house.roasts.lay(Plan.of(PLAN))
         changed = client.patch(f"/api/roasts/{roast_id}", json={"serve_at": serve_at})
         assert changed.status_code == 422
         day = client.patch("/api/days/2026-10-03", json={"serve_at": serve_at})
@@ -40,7 +42,9 @@ def test_an_hour_without_zone_or_of_no_kitchens_year_is_refused(
 def test_one_kept_so_before_leaves_the_others_in_peace(
     house: House, roasting: str, serve_at: str
 ) -> None:
-    house.repository.create("odd", {**PLAN, "serve_at": serve_at}, "2026-10-03T15:00:00+00:00")
+    house.repository.create(
+        "odd", Laid.of({**PLAN, "serve_at": serve_at}), "2026-10-03T15:00:00+00:00"
+    )
     house.roasts.choose("odd", METHOD, None)
     house.roasts.put_in("odd", None)
     assert {d.roast_id for d in due(house.roasts, house.devices)} >= {roasting}
@@ -64,7 +68,7 @@ def _damage(house: House, roast_id: str, kind: str, data: str) -> None:
 def test_a_damaged_record_is_said_and_stands_alone(
     house: House, roasting: str, kind: str, data: Any
 ) -> None:
-    roast_id, _ = house.roasts.lay({**PLAN, "name": "Broken"})
+    roast_id, _ = house.roasts.lay(Plan.of({**PLAN, "name": "Broken"}))
     house.roasts.choose(roast_id, METHOD, None)
     house.roasts.put_in(roast_id, None)
     _damage(house, roast_id, kind, data)
@@ -83,13 +87,13 @@ def test_a_damaged_roast_of_the_past_leaves_book_fridge_and_instruments(
     house: House, roasting: str
 ) -> None:
     for name in ("whole", "broken"):
-        house.repository.create(name, {**PLAN, "name": name}, "2026-10-03T15:00:00+00:00")
+        house.repository.create(name, Laid.of({**PLAN, "name": name}), "2026-10-03T15:00:00+00:00")
         house.roasts.choose(name, METHOD, None)
         house.roasts.put_in(name, None)
         house.roasts.end_stage(name, 1, None)
         house.roasts.carve(name, None)
     _damage(house, "broken", "flew", "{}")
-    planned, _ = house.roasts.lay({**PLAN, "name": "planned and broken"})
+    planned, _ = house.roasts.lay(Plan.of({**PLAN, "name": "planned and broken"}))
     _damage(house, planned, "flew", "{}")
     pushed(house, {"value": 20.0}, device="pit")
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
@@ -133,16 +137,16 @@ def test_a_damaged_record_is_put_aside_and_taken_back(
 
 
 def test_what_is_whole_and_in_the_oven_is_not_put_aside(house: House, roasting: str) -> None:
-    planned, _ = house.roasts.lay(PLAN)
+    planned, _ = house.roasts.lay(Plan.of(PLAN))
     house.repository.put_aside(planned, "2026-10-03T15:00:00+00:00")
     with pytest.raises(Conflict, match="put aside"):
-        house.roasts.change(planned, {"wanted_c": 55.0})
+        house.roasts.change(planned, Changed.of({"wanted_c": 55.0}))
     with pytest.raises(Conflict, match="under way"):
         house.repository.put_aside(roasting, "2026-10-03T15:00:00+00:00")
 
 
 def test_a_damaged_day_is_said_put_aside_and_begun_anew(house: House) -> None:
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast_id, METHOD, None)
     date = "2026-10-03"
     house.days.change(date, {"people": 7})
@@ -246,7 +250,7 @@ def test_what_was_put_aside_is_not_said_again(house: House, roasting: str) -> No
 
 
 def test_a_heading_that_cannot_be_read_is_left_out(house: House, roasting: str) -> None:
-    other, _ = house.roasts.lay(PLAN)
+    other, _ = house.roasts.lay(Plan.of(PLAN))
     _written(house, "roasts", other, "some day")
     assert _read_all(house, roasting) == {}
     assert [s.id for s in house.repository.damaged()] == [other]

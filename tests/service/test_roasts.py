@@ -13,7 +13,9 @@ import pytest
 
 from tests.service.conftest import METHOD, OVEN, PLAN, START
 from trencher.api.context import House
+from trencher.core.entries import Changed
 from trencher.core.errors import Conflict, InputError, NotationError, NotFound, OutOfRange
+from trencher.core.plan import Buy, Plan
 from trencher.core.thermal.cooker import Cooker
 from trencher.service.clock import FastClock, WallClock
 from trencher.service.feed import Feed
@@ -46,8 +48,8 @@ def test_a_roast_from_block_to_book(house: House, clock: FastClock, roasting: st
 def test_the_core_measured_at_the_door_replaces_the_assumed_start(
     house: House, clock: FastClock
 ) -> None:
-    cold, _ = house.roasts.lay(PLAN)
-    warm, _ = house.roasts.lay(PLAN)
+    cold, _ = house.roasts.lay(Plan.of(PLAN))
+    warm, _ = house.roasts.lay(Plan.of(PLAN))
     for roast_id, core in ((cold, 3.0), (warm, 14.0)):
         house.roasts.choose(roast_id, METHOD, None)
         house.roasts.put_in(roast_id, core)
@@ -59,11 +61,12 @@ def test_the_core_measured_at_the_door_replaces_the_assumed_start(
 def test_measuring_at_the_door_narrows_the_promise(house: House) -> None:
     widths = []
     for core in (None, 6.0):
-        roast_id, _ = house.roasts.lay(PLAN)
+        roast_id, _ = house.roasts.lay(Plan.of(PLAN))
         house.roasts.choose(roast_id, METHOD, None)
         session = house.roasts.put_in(roast_id, core)
-        planned = next(e.data["planned"] for e in session.log if e.kind == "put_in")
-        widths.append(planned["pull_band"][1] - planned["pull_band"][0])
+        assert session.planned is not None
+        assert session.planned.pull_band is not None
+        widths.append(session.planned.pull_band[1] - session.planned.pull_band[0])
     assert widths[1] < widths[0]
 
 
@@ -107,7 +110,7 @@ def test_what_else_a_belief_hangs_on_renews_it(
     kept.append(house.roasts.follow(roasting))
     house.repository.save_oven(replace(OVEN, facts={**OVEN.facts, "dial_points": [[160, 30]]}))
     kept.append(house.roasts.follow(roasting))
-    beside, _ = house.roasts.lay(PLAN)
+    beside, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(beside, METHOD, None)
     house.roasts.put_in(beside, None)
     kept.append(house.roasts.follow(roasting))
@@ -169,13 +172,13 @@ def test_a_stage_ends_once(house: House, clock: FastClock, roasting: str) -> Non
 
 def test_the_plan_is_closed_once_the_door_is(house: House, roasting: str) -> None:
     with pytest.raises(Conflict):
-        house.roasts.change(roasting, {"wanted_c": 60.0})
+        house.roasts.change(roasting, Changed.of({"wanted_c": 60.0}))
     with pytest.raises(Conflict):
         house.roasts.choose(roasting, METHOD, None)
 
 
 def test_nothing_goes_in_without_a_way(house: House) -> None:
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     with pytest.raises(Conflict, match="choose a way"):
         house.roasts.put_in(roast_id, None)
 
@@ -189,19 +192,19 @@ def test_nothing_goes_in_without_a_way(house: House) -> None:
     ],
 )  # fmt: skip
 def test_a_wrong_change_changes_nothing(house: House, part: dict[str, object]) -> None:
-    roast_id, before = house.roasts.lay(PLAN)
+    roast_id, before = house.roasts.lay(Plan.of(PLAN))
     with pytest.raises(InputError):
-        house.roasts.change(roast_id, part)
+        house.roasts.change(roast_id, Changed.of(part))
     assert house.roasts.session(roast_id) == before
 
 
 def test_an_unknown_oven_is_said(house: House) -> None:
     with pytest.raises(NotFound, match="oven"):
-        house.roasts.lay(PLAN | {"oven_id": "aga"})
+        house.roasts.lay(Plan.of(PLAN | {"oven_id": "aga"}))
 
 
 def test_a_method_that_cannot_be_read_is_refused_with_its_place(house: House) -> None:
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     with pytest.raises(NotationError) as caught:
         house.roasts.choose(roast_id, "160C fan 20", None)
     assert caught.value.start == 9
@@ -339,17 +342,17 @@ def test_a_place_that_is_not_believed_does_not_count_as_the_lowest(
 
 
 def test_the_same_once_more_is_another_piece_of_another_weight(house: House, roasting: str) -> None:
-    measured = house.roasts.session(roasting).plan["joint"]["thickness_mm"]
+    measured = house.roasts.session(roasting).plan.joint.thickness_mm
     hour = "2026-10-10T18:00:00+00:00"
     again, session = house.roasts.again(roasting, hour, 2.0, "Sirloin again")
     assert (session.status, session.method, session.school) == ("planning", METHOD, "hot-then-low")
-    assert (session.plan["serve_at"], session.plan["name"]) == (hour, "Sirloin again")
-    assert session.plan["joint"]["weight_kg"] == 2.0
-    assert session.plan["joint"]["thickness_mm"] is None
+    assert (session.plan.serve_at, session.plan.name) == (hour, "Sirloin again")
+    assert session.plan.joint.weight_kg == 2.0
+    assert session.plan.joint.thickness_mm is None
     same, session = house.roasts.again(again, hour)
-    assert session.plan["joint"]["weight_kg"] == 2.0
+    assert session.plan.joint.weight_kg == 2.0
     _, session = house.roasts.again(roasting, hour, 3.12)
-    assert session.plan["joint"]["thickness_mm"] == measured
+    assert session.plan.joint.thickness_mm == measured
     with pytest.raises(NotFound):
         house.roasts.again("nothing", hour)
     with pytest.raises(InputError):
@@ -358,9 +361,9 @@ def test_the_same_once_more_is_another_piece_of_another_weight(house: House, roa
 
 def test_what_it_cost_is_not_taken_over_and_a_way_it_cannot_go_is_left_open(house: House) -> None:
     buy = {"price": 30.0, "leftover_plates": 2, "label": "", "offers": []}
-    old, _ = house.roasts.lay({**PLAN, "buy": buy})
+    old, _ = house.roasts.lay(Plan.of({**PLAN, "buy": buy}))
     house.roasts.choose(old, "60C 40h; rest open 20min", None)
     again, session = house.roasts.again(old, PLAN["serve_at"], 24.0)
-    assert "buy" not in session.plan
+    assert session.plan.buy == Buy()
     assert session.method in (None, "60C 40h; rest open 20min")
     assert house.roasts.session(again).status == "planning"

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.service import thinning
 from trencher.service.clock import FastClock
 from trencher.service.devices import readings_of
@@ -28,7 +29,9 @@ def _kept(house: House, channel: str = "1") -> int:
 def _roasted(house: House, clock: FastClock) -> str:
     """A roast of ten minutes with an instrument in it, done with."""
     at = clock.now()
-    roast_id, _ = house.roasts.lay({**PLAN, "serve_at": (at + timedelta(hours=3)).isoformat()})
+    roast_id, _ = house.roasts.lay(
+        Plan.of({**PLAN, "serve_at": (at + timedelta(hours=3)).isoformat()})
+    )
     house.roasts.choose(roast_id, METHOD, None)
     _sent(house, at, 600)
     house.devices.attach(roast_id, "pit", "1", "core")

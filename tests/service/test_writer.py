@@ -10,6 +10,7 @@ import pytest
 
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
+from trencher.core.plan import Plan
 from trencher.core.thermal.simulation import Simulation
 from trencher.service.clock import FastClock
 from trencher.store.database import Database
@@ -46,7 +47,7 @@ def test_no_command_simulates_while_it_writes(
 ) -> None:
     # A joint and a way that no other test has, or their caches would answer.
     joint = {**PLAN["joint"], "weight_kg": 3.07, "thickness_mm": 119.0}
-    roast_id, _ = house.roasts.lay({**PLAN, "joint": joint})
+    roast_id, _ = house.roasts.lay(Plan.of({**PLAN, "joint": joint}))
     house.roasts.choose(roast_id, METHOD.replace("160C", "163C"), None)
     house.days.change(DATE, {"people": 5, "joints": {roast_id: {"air_c": 150.0}}})
     house.days.did(DATE, house.days.planned(DATE).order.steps[0].id, None)

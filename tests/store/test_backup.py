@@ -19,6 +19,8 @@ from tests.service.test_devices import pushed
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.cli import app
+from trencher.core.entries import Changed
+from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
@@ -40,10 +42,10 @@ def kitchen(tmp_path: Path) -> Any:
     """A kitchen with a roast in the oven, one planned and a day."""
     house, database = house_at(tmp_path / "kitchen" / "trencher.sqlite")
     house.repository.save_oven(OVEN)
-    roast_id, _ = house.roasts.lay(PLAN)
+    roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast_id, METHOD, None)
     house.roasts.put_in(roast_id, 5.5)
-    house.roasts.lay({**PLAN, "name": "Another"})
+    house.roasts.lay(Plan.of({**PLAN, "name": "Another"}))
     house.days.change("2026-10-03", {"people": 7})
     yield house
     database.close()
@@ -178,7 +180,7 @@ def test_one_of_an_older_schema_is_brought_up_and_left_alone_itself(tmp_path: Pa
 def test_a_damaged_record_comes_along_and_is_said(kitchen: House, tmp_path: Path) -> None:
     file = tmp_path / "saved.sqlite"
     roast_id = kitchen.repository.headings("planning")[0].id
-    kitchen.roasts.change(roast_id, {"name": "Broken"})
+    kitchen.roasts.change(roast_id, Changed.of({"name": "Broken"}))
     shutil.copy(kitchen.repository.path, tmp_path / "x")
     with kitchen.repository._db.write() as sql:
         sql.connection().exec_driver_sql(
@@ -193,7 +195,7 @@ def test_over_http_a_file_is_saved_looked_at_and_put_back(kitchen: House) -> Non
         saved = client.get("/api/backup")
         assert saved.headers["content-type"] == "application/vnd.sqlite3"
         assert "trencher-2026-10-03.sqlite" in saved.headers["content-disposition"]
-        kitchen.roasts.lay({**PLAN, "name": "Later"})
+        kitchen.roasts.lay(Plan.of({**PLAN, "name": "Later"}))
         looked = client.post("/api/backup/look", content=saved.content)
         assert (looked.json()["roasts"], looked.json()["kept"]) == (2, "")
         assert len(kitchen.repository.headings()) == 3

@@ -10,8 +10,9 @@ from typing import Any
 import pytest
 from sqlalchemy import text
 
-from trencher.core.day.log import Day
-from trencher.core.errors import Conflict
+from tests.store.adding import add_to_day
+from trencher.core.day.log import Day, day_entry_of
+from trencher.core.errors import Conflict, Overtaken
 from trencher.store.database import Database
 from trencher.store.repository import Repository
 
@@ -29,7 +30,7 @@ def database(tmp_path: Path) -> Iterator[Database]:
 @pytest.fixture
 def repository(database: Database) -> Repository:
     found = Repository(database)
-    found.append_to_day(DAY, "opened", FACTS, "2026-10-02T09:00:00+00:00")
+    add_to_day(found, DAY, "opened", FACTS)
     return found
 
 
@@ -42,8 +43,8 @@ def test_what_was_added_is_there_after_opening_again(tmp_path: Path) -> None:
     path = tmp_path / "again.sqlite"
     first = Database(path)
     kept = Repository(first)
-    kept.append_to_day(DAY, "opened", FACTS, "x")
-    live = kept.append_to_day(DAY, "did", {"step": "a", "at": "18:00"}, "y")
+    add_to_day(kept, DAY, "opened", FACTS)
+    live = add_to_day(kept, DAY, "did", {"step": "a", "at": "18:00"})
     first.close()
     second = Database(path)
     assert Repository(second).day(DAY) == live
@@ -51,8 +52,8 @@ def test_what_was_added_is_there_after_opening_again(tmp_path: Path) -> None:
 
 
 def test_days_do_not_touch_each_other(repository: Repository) -> None:
-    repository.append_to_day("2026-10-04", "opened", {**FACTS, "people": 3}, "x")
-    repository.append_to_day("2026-10-04", "changed", {"people": 4}, "x")
+    add_to_day(repository, "2026-10-04", "opened", {**FACTS, "people": 3})
+    add_to_day(repository, "2026-10-04", "changed", {"people": 4})
     assert repository.day(DAY).facts["people"] == 8
     assert repository.day("2026-10-04").last_seq == 2
     assert repository.days() == ["2026-10-04", DAY]
@@ -60,25 +61,23 @@ def test_days_do_not_touch_each_other(repository: Repository) -> None:
 
 def test_what_does_not_fit_is_not_written(repository: Repository) -> None:
     with pytest.raises(Conflict):
-        repository.append_to_day(DAY, "opened", FACTS, "x")
+        add_to_day(repository, DAY, "opened", FACTS)
     with pytest.raises(Conflict):
-        repository.append_to_day(DAY, "withdrew", {"seq": 9}, "x")
+        add_to_day(repository, DAY, "withdrew", {"seq": 9})
     assert repository.day(DAY).last_seq == 1
 
 
-def test_the_data_may_see_exactly_what_it_is_added_to(repository: Repository) -> None:
-    def more(day: Day) -> dict[str, Any]:
-        return {"people": day.facts["people"] + 1}
-
-    repository.append_to_day(DAY, "changed", more, "x")
-    repository.append_to_day(DAY, "changed", more, "x")
-    assert repository.day(DAY).facts["people"] == 10
+def test_what_was_worked_out_from_an_older_day_is_not_added(repository: Repository) -> None:
+    add_to_day(repository, DAY, "changed", {"people": 9})
+    with pytest.raises(Overtaken):
+        repository.append_to_day(DAY, [day_entry_of("changed", {"people": 3})], 1, "x")
+    assert repository.day(DAY).facts["people"] == 9
 
 
 def test_many_at_once_lose_nothing(repository: Repository) -> None:
     def add(n: int) -> None:
         for i in range(5):
-            repository.append_to_day(DAY, "did", {"step": f"{n}/{i}", "at": "18:00"}, "x")
+            add_to_day(repository, DAY, "did", {"step": f"{n}/{i}", "at": "18:00"})
 
     threads = [Thread(target=add, args=(n,)) for n in range(4)]
     for thread in threads:

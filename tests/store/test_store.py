@@ -21,14 +21,16 @@ from alembic import command
 from sqlalchemy import Engine, event, text
 from sqlalchemy.exc import IntegrityError, OperationalError
 
-from trencher.core.errors import Conflict, NotFound
+from tests.store.adding import AT, add
+from trencher.core.entries import Laid, entry_of
+from trencher.core.errors import Conflict, NotFound, Overtaken
 from trencher.core.session import replay
 from trencher.service import own_things
 from trencher.service.own_things import drop_own, keep_own
 from trencher.store.database import Database, DatabaseError, _alembic, migrate
+from trencher.store.once import Delivery
 from trencher.store.repository import OvenRecord, Repository
 
-AT = "2026-10-03T17:00:00+00:00"
 PLAN: dict[str, Any] = {
     "name": "Sirloin", "serve_at": "2026-10-03T19:00:00+00:00", "wanted_c": 57.0, "rest_min": 40.0,
     "oven_id": "o", "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
@@ -47,9 +49,9 @@ def database(tmp_path: Path) -> Iterator[Database]:
 @pytest.fixture
 def kept(database: Database) -> Repository:
     repository = Repository(database)
-    repository.create("r", PLAN, AT)
-    repository.append("r", "chose", CHOSE, AT)
-    repository.append("r", "put_in", {"at": AT, "core_c": None}, AT)
+    repository.create("r", Laid.of(PLAN), AT)
+    add(repository, "r", "chose", CHOSE)
+    add(repository, "r", "put_in", {"at": AT, "core_c": None})
     return repository
 
 
@@ -80,16 +82,16 @@ def test_an_event_needs_its_roast(database: Database) -> None:
 
 
 def test_the_live_state_is_the_replay(kept: Repository) -> None:
-    live = kept.append("r", "read", READ, AT)
-    live = kept.append("r", "withdrew", {"seq": 4}, AT)
+    live = add(kept, "r", "read", READ)
+    live = add(kept, "r", "withdrew", {"seq": 4})
     assert kept.session("r") == live == replay(live.log)
 
 
 def test_a_reading_stands_in_columns_too_and_knows_it_was_withdrawn(
     kept: Repository, database: Database
 ) -> None:
-    kept.append("r", "read", READ, AT)
-    kept.append("r", "withdrew", {"seq": 4}, AT)
+    add(kept, "r", "read", READ)
+    add(kept, "r", "withdrew", {"seq": 4})
     with database.read() as sql:
         row = sql.execute(text("SELECT minute, low_c, withdrawn FROM readings")).one()
     assert tuple(row) == (30.0, 20.0, 1)
@@ -97,15 +99,43 @@ def test_a_reading_stands_in_columns_too_and_knows_it_was_withdrawn(
 
 def test_a_step_that_does_not_fit_leaves_no_trace(kept: Repository) -> None:
     with pytest.raises(Conflict):
-        kept.append("r", "carved", {"minute": 1.0}, AT)
+        add(kept, "r", "carved", {"minute": 1.0})
     assert kept.session("r").last_seq == 3
+
+
+def test_what_was_worked_out_from_an_older_log_is_not_added(kept: Repository) -> None:
+    add(kept, "r", "read", READ)
+    with pytest.raises(Overtaken):
+        kept.append("r", [entry_of("read", READ)], 3, AT)
+    assert kept.session("r").last_seq == 4
+
+
+def test_several_entries_are_added_or_none(kept: Repository) -> None:
+    with pytest.raises(Conflict):
+        kept.append("r", [entry_of("read", READ), entry_of("carved", {"minute": 1.0})], 3, AT)
+    assert kept.session("r").last_seq == 3
+    kept.append("r", [entry_of("read", READ), entry_of("read", READ)], 3, AT)
+    assert [e.seq for e in kept.session("r").log] == [1, 2, 3, 4, 5]
+
+
+def test_a_delivery_is_added_once_and_its_key_is_no_other_entrys(kept: Repository) -> None:
+    first, other = Delivery("key-0001", "a"), Delivery("key-0001", "b")
+    assert not kept.delivered(first)
+    kept.append("r", [entry_of("read", READ)], 3, AT, first)
+    assert kept.delivered(first)
+    # Again, however old the log was that it was made from.
+    assert kept.append("r", [entry_of("read", READ)], 3, AT, first).last_seq == 4
+    with pytest.raises(Conflict, match="another entry"):
+        kept.delivered(other)
+    with pytest.raises(Conflict, match="another entry"):
+        kept.append("r", [entry_of("read", READ)], 4, AT, other)
 
 
 def test_what_is_not_there_is_said(kept: Repository) -> None:
     with pytest.raises(NotFound, match="nope"):
         kept.session("nope")
     with pytest.raises(NotFound):
-        kept.append("nope", "read", READ, AT)
+        add(kept, "nope", "read", READ)
     with pytest.raises(NotFound):
         kept.oven("nope")
 
@@ -132,7 +162,7 @@ def test_many_hands_at_once_lose_nothing(kept: Repository) -> None:
     def hand(n: int) -> None:
         try:
             for i in range(10):
-                kept.append("r", "read", READ | {"minute": float(n * 10 + i)}, AT)
+                add(kept, "r", "read", READ | {"minute": float(n * 10 + i)})
         except Exception as error:
             faults.append(error)
 
@@ -320,13 +350,14 @@ def test_what_is_no_database_is_left_alone(tmp_path: Path) -> None:
 WRITER = """
 import sys
 from pathlib import Path
+from trencher.core.entries import Read
 from trencher.store.database import Database
 from trencher.store.repository import Repository
 repository = Repository(Database(Path(sys.argv[1])))
 n = 0
 while True:
-    data = {"minute": float(n), "low_c": 20.0, "high_c": 20.0, "place": "core"}
-    repository.append("r", "read", data, "2026-10-03T17:00:00+00:00")
+    entry = Read(minute=float(n), low_c=20.0, high_c=20.0)
+    repository.append("r", [entry], 3 + n, "2026-10-03T17:00:00+00:00")
     n += 1
     sys.stdout.write(f"{n}\\n")
     sys.stdout.flush()

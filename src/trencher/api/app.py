@@ -68,6 +68,7 @@ def create_api(house: House | None) -> FastAPI:
         questions.router,
         strays.router,
         keeping.router,
+        keeping.along,
     ):
         api.include_router(router)
     plain = api.openapi

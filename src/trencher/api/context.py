@@ -18,7 +18,8 @@ from trencher.service.devices import DeviceService
 from trencher.service.feed import Feed
 from trencher.service.keeping import KeepingService
 from trencher.service.roasts import RoastService
-from trencher.store.once import Delivery, delivery
+from trencher.service.taking import TakingService
+from trencher.store.once import Delivery
 from trencher.store.repository import Repository
 
 
@@ -50,6 +51,11 @@ class House:
         return KeepingService(self.repository, self.clock, self.feed)
 
     @cached_property
+    def taking(self) -> TakingService:
+        """Export and import."""
+        return TakingService(self.repository, self.clock, self.feed)
+
+    @cached_property
     def devices(self) -> DeviceService:
         """Instruments that push, over the same store and clock."""
         return DeviceService(self.repository, self.clock, self.feed)
@@ -70,15 +76,13 @@ Key = Annotated[
 ]  # fmt: skip
 
 
-async def _once(request: Request, key: Key = None) -> None:
-    # async: what it sets is then seen by the route, which runs in a thread with this context.
+async def _delivery(request: Request, key: Key = None) -> Delivery | None:
     if key is None:
-        delivery.set(None)
-        return
+        return None
     told = hashlib.sha256(f"{request.method} {request.url.path}\n".encode())
     told.update(await request.body())
-    delivery.set(Delivery(key, told.hexdigest()))
+    return Delivery(key, told.hexdigest())
 
 
-Once = Depends(_once)
-"""For routes that add one event: handed over twice under one key, it is kept once."""
+Once = Annotated[Delivery | None, Depends(_delivery)]
+"""For routes that add entries: handed over twice under one key, they are kept once."""

@@ -11,7 +11,8 @@ from trencher.core.day.dishes import JointDish, SideDish
 from trencher.core.day.mends import Mend
 from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
-from trencher.core.events import Event
+from trencher.core.events import Entry
+from trencher.formats.day import DayChange, GravyBody, JointOfDay, LimitsBody, SideEntry
 from trencher.service.days import Planned
 from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
@@ -32,10 +33,10 @@ def day(p: Planned) -> s.DayOut:
         first_min=min((x.at_min for x in order.steps), default=-60.0),
         knife_down_min=table.knife_down_min, people=table.people, hands=table.room.hands,
         helpers=list(table.room.helpers), rings=table.room.rings, tins=table.room.tins,
-        limits=s.LimitsBody(**facts.get("limits") or {}),
+        limits=LimitsBody(**facts.get("limits") or {}),
         joints=[_joint(j) for j in table.joints],
-        joint_changes={k: s.JointOfDay(**asked_of(v)) for k, v in facts["joints"].items()},
-        sides=[_side(p, s.SideEntry(**entry)) for entry in facts["sides"]],
+        joint_changes={k: JointOfDay(**asked_of(v)) for k, v in facts["joints"].items()},
+        sides=[_side(p, SideEntry(**entry)) for entry in facts["sides"]],
         steps=[
             s.StepOut(
                 id=x.id, dish=x.dish, code=x.code, words=x.words, at_min=round(x.at_min, 2),
@@ -68,7 +69,7 @@ def day(p: Planned) -> s.DayOut:
         ),
         shelves=table.fridge_shelves,
         quiet=facts.get("quiet"), away=facts.get("away"),
-        gravy=s.GravyBody(**facts.get("gravy") or {}),
+        gravy=GravyBody(**facts.get("gravy") or {}),
         cautions=[s.NoteOut(code=c.code, text=c.text) for c in p.cautions],
         late=list(order.late),
         undo=None if undoable is None else _undo(undoable),
@@ -80,8 +81,8 @@ def _hour(text: str | None) -> datetime | None:
     return None if text is None else hour(text)
 
 
-def _undo(event: Event) -> s.UndoOut:
-    return s.UndoOut(seq=event.seq, words=UNDO_WORDS[event.kind])
+def _undo(entry: Entry) -> s.UndoOut:
+    return s.UndoOut(seq=entry.seq, words=UNDO_WORDS[entry.kind])
 
 
 def _joint(j: JointDish) -> s.DayJointOut:
@@ -92,7 +93,7 @@ def _joint(j: JointDish) -> s.DayJointOut:
     )  # fmt: skip
 
 
-def _side(p: Planned, entry: s.SideEntry) -> s.DaySideOut:
+def _side(p: Planned, entry: SideEntry) -> s.DaySideOut:
     dish = next((d for d in p.order.table.sides if d.id == entry.id), None)
     side = p.sides[entry.id]
     placed = dish is not None and entry.id not in p.order.left_out
@@ -156,7 +157,7 @@ def repair(r: Repair, p: Planned) -> s.RepairOut:
             change["joints"] = joints
     return s.RepairOut(
         code=r.code, words=r.words, costs=r.costs, works=r.works,
-        change=s.DayChange.model_validate(change),
+        change=DayChange.model_validate(change),
     )  # fmt: skip
 
 

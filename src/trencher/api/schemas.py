@@ -2,116 +2,50 @@
 
 from __future__ import annotations
 
-import re
-from collections.abc import Hashable
+from collections import Counter
+from collections.abc import Sequence
 from datetime import date, datetime
-from functools import cache
-from types import NoneType
-from typing import Annotated, Any, Literal, cast, get_args, get_origin
+from typing import Annotated, Literal, Self
 
 from pydantic import (
-    AfterValidator,
-    AwareDatetime,
     BaseModel,
     ConfigDict,
     Field,
     JsonValue,
-    WithJsonSchema,
-    model_validator,
+    PlainSerializer,
 )
 
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.coats import CoatId
-from trencher.core.joint import LIMITS
+from trencher.core.entries import Closing, MarkWhat, Planned, UseWhat
 from trencher.core.method.edit import Kind
 from trencher.core.method.schools import Thermometer
-from trencher.service.hours import ALLOWED, FIRST_YEAR, LAST_YEAR
+from trencher.formats.bodies import Id, In, When
+from trencher.formats.day import (
+    DayChange,
+    GravyBody,
+    HourText,
+    JointOfDay,
+    LimitsBody,
+    SideEntry,
+)
+from trencher.formats.house import BandIn, GuestBody, TinBody
+from trencher.formats.log import LoggedEntry, document
+from trencher.formats.oven import OvenBody
+from trencher.formats.plan import (
+    JOINT_EXAMPLE,
+    BuyBody,
+    CareBody,
+    JointBody,
+    OfferBody,
+    bounds,
+)
+from trencher.service.taking import DOES, Line
 from trencher.store.backup import Content
 
-Id = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
 Celsius = Annotated[float, Field(ge=-60, le=400)]
 Minute = Annotated[float, Field(ge=0, le=48 * 60)]
-Ahead = Annotated[
-    float, Field(ge=0, le=240, description="minutes before sitting down at which it is carved")
-]
-
-
-def _in_our_years(at: datetime) -> datetime:
-    if not FIRST_YEAR <= at.year <= LAST_YEAR:
-        raise ValueError(f"should be an hour of the years {FIRST_YEAR} to {LAST_YEAR}")
-    return at
-
-
-When = Annotated[AwareDatetime, AfterValidator(_in_our_years), Field(description=ALLOWED)]
-"""The one door for hours that are given."""
 StageIndex = Annotated[int, Field(ge=0, le=99)]
-
-
-def _bounds(name: str) -> Any:
-    low, high, unit = LIMITS[name]
-    return Field(ge=low, le=high, description=f"{unit}")
-
-
-Flag = Literal["rolled", "slit", "stuffed", "tenderised", "thawed_warm", "wild"]
-
-
-CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]")
-JSON_KINDS: dict[type, str] = {
-    bool: "true or false", int: "a number", float: "a number", str: "a text", datetime: "a text",
-    date: "a text", AwareDatetime: "a text",
-}  # fmt: skip
-
-
-@cache
-def _kinds(annotation: Hashable) -> frozenset[str]:
-    """What kinds of plain JSON values may stand anywhere in a field; none: any may."""
-    if get_origin(annotation) is Literal:
-        return frozenset(JSON_KINDS[type(x)] for x in get_args(annotation))
-    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
-        return frozenset(("a body",))  # of its own, which looks for itself
-    if isinstance(annotation, type) and annotation in JSON_KINDS:
-        return frozenset((JSON_KINDS[annotation],))
-    if annotation in (Any, JsonValue):
-        return frozenset()
-    if get_origin(annotation) is Annotated:
-        return _kinds(get_args(annotation)[0])
-    if get_origin(annotation) is dict:
-        return _kinds(get_args(annotation)[1])
-    parts: list[frozenset[str]] = [
-        _kinds(x) for x in get_args(annotation) if x not in (NoneType, Ellipsis)
-    ]
-    return frozenset().union(*parts) if all(parts) else frozenset()
-
-
-def _check_kinds(name: str, value: Any, allowed: frozenset[str]) -> None:
-    if isinstance(value, list):
-        for item in value:
-            _check_kinds(name, item, allowed)
-    elif isinstance(value, dict):
-        if "a body" not in allowed:
-            for item in value.values():
-                _check_kinds(name, item, allowed)
-    elif type(value) in JSON_KINDS and JSON_KINDS[type(value)] not in allowed:
-        raise ValueError(f"{name} should be {' or '.join(sorted(allowed))}")
-    elif isinstance(value, str) and CONTROL.search(value):
-        raise ValueError(f"{name} should be a text without control characters")
-
-
-class In(BaseModel):
-    """A body we accept: nothing unknown, no NaN, and what is to be a number is one: neither true
-    nor false, nor a text, and an hour is a text, not a number."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-
-    @model_validator(mode="before")
-    @classmethod
-    def _as_it_is_written(cls, data: Any) -> Any:
-        # Of the whole body: the field that tells kinds of bodies apart may have no validator.
-        for name, value in data.items() if isinstance(data, dict) else ():
-            field = cls.model_fields.get(name)
-            if field is not None and (allowed := _kinds(cast("Hashable", field.annotation))):
-                _check_kinds(name, value, allowed)
-        return data
 
 
 class Out(BaseModel):
@@ -132,71 +66,6 @@ class Problem(Out):
     allowed: str = ""
     start: int | None = None
     end: int | None = None
-
-
-class JointBody(In):
-    """A joint; a length nobody measured is null and will be estimated."""
-
-    cut: Annotated[str, Field(min_length=1, max_length=60)]
-    weight_kg: Annotated[float, _bounds("weight_kg")]
-    thickness_mm: Annotated[float | None, _bounds("thickness_mm")] = None
-    width_mm: Annotated[float | None, _bounds("width_mm")] = None
-    length_mm: Annotated[float | None, _bounds("length_mm")] = None
-    start_c: Annotated[float, _bounds("start_c")] = 7.0
-    fat_mm: Annotated[float | None, _bounds("fat_mm")] = None
-    surface: Literal["wet", "blotted", "dried"] = "blotted"
-    tied: bool | None = None
-    coat: CoatId = "none"
-    pieces: Annotated[int, _bounds("pieces")] = 1
-    bones_on: bool = False
-    flags: Annotated[list[Flag], Field(max_length=6)] = []
-    own: dict[str, JsonValue] | None = None
-
-
-class CareBody(In):
-    """What a joint is given before its day."""
-
-    frozen: Literal["no", "was", "is"] = "no"
-    thaw_in: Literal["fridge", "water"] = "fridge"
-    fridge_c: Annotated[float, Field(ge=0, le=12)] = 4.0
-    salt_g_kg: Annotated[float, Field(ge=0, le=40)] = 0.0
-    salt_id: Annotated[str, Field(min_length=1, max_length=30)] = "fine"
-    uncovered: bool = False
-    marinade: bool = False
-    tie: bool = False
-    chill_min: Annotated[float, Field(ge=0, le=90)] = 0.0
-    grain_deg: Annotated[float | None, Field(ge=-90, le=90)] = None
-
-
-class OfferBody(In):
-    """A piece on offer; ``was_price`` before it was reduced, ``use_by``: the date on its label."""
-
-    name: Annotated[str, Field(min_length=1, max_length=60)]
-    cut: Annotated[str, Field(min_length=1, max_length=60)]
-    weight_kg: Annotated[float, _bounds("weight_kg")]
-    price: Annotated[float, Field(ge=0, le=1e6)]
-    was_price: Annotated[float | None, Field(ge=0, le=1e6)] = None
-    use_by: date | None = None
-    own: dict[str, JsonValue] | None = None
-
-
-class BuyBody(In):
-    """What was weighed up about a joint in the shop. ``label``: the words on its label, minutes and
-    all; ``label_kg``: the weight printed there; ``bone_kg``, ``trim_kg``: weighed, not guessed."""
-
-    price: Annotated[float | None, Field(ge=0, le=1e6)] = None
-    leftover_plates: Annotated[int, Field(ge=0, le=200)] = 0
-    label_kg: Annotated[float | None, Field(ge=0.05, le=30)] = None
-    bone_kg: Annotated[float | None, Field(ge=0, le=20)] = None
-    trim_kg: Annotated[float | None, Field(ge=0, le=20)] = None
-    label: Annotated[str, Field(max_length=400)] = ""
-    offers: Annotated[list[OfferBody], Field(max_length=4)] = []
-
-
-JOINT_EXAMPLE: dict[str, JsonValue] = {
-    "cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105, "width_mm": None,
-    "length_mm": 205, "start_c": 6,
-}  # fmt: skip
 
 
 class WishBody(In):
@@ -403,48 +272,6 @@ class MethodsFileBody(In):
     methods: JsonValue
 
 
-class PlanBody(In):
-    """A joint laid on the block."""
-
-    model_config = ConfigDict(
-        json_schema_extra={
-            "examples": [
-                {
-                    "name": "Sirloin for the supper", "joint": JOINT_EXAMPLE,
-                    "oven_id": "house-oven", "wanted_c": 57, "rest_min": 40,
-                    "serve_at": "2026-10-03T19:00:00+01:00",
-                }
-            ]
-        }
-    )  # fmt: skip
-    name: Annotated[str, Field(min_length=1, max_length=80)]
-    joint: JointBody
-    oven_id: Id
-    wanted_c: Annotated[float, Field(ge=30, le=99)]
-    rest_min: Annotated[float, Field(ge=0, le=240)] = 30.0
-    thermometer: Thermometer = "leave-in"
-    serve_at: When
-    ahead_min: Ahead = 0.0
-    care: CareBody = CareBody()
-    buy: BuyBody = BuyBody()
-
-
-class PlanChange(In):
-    """The parts of a plan that change; what is left out stays."""
-
-    model_config = ConfigDict(json_schema_extra={"examples": [{"wanted_c": 55}]})
-    name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
-    joint: JointBody | None = None
-    oven_id: Id | None = None
-    wanted_c: Annotated[float, Field(ge=30, le=99)] | None = None
-    rest_min: Annotated[float, Field(ge=0, le=240)] | None = None
-    thermometer: Thermometer | None = None
-    serve_at: When | None = None
-    ahead_min: Ahead | None = None
-    care: CareBody | None = None
-    buy: BuyBody | None = None
-
-
 class AgainBody(In):
     """The same once more. ``weight_kg``, ``name``: null as it was."""
 
@@ -454,7 +281,7 @@ class AgainBody(In):
         }
     )
     serve_at: When
-    weight_kg: Annotated[float, _bounds("weight_kg")] | None = None
+    weight_kg: Annotated[float, bounds("weight_kg")] | None = None
     name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
 
 
@@ -518,7 +345,7 @@ class MarkBody(In):
     """Something seen or done."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"what": "browned"}]})
-    what: Annotated[str, Field(min_length=1, max_length=20)]
+    what: MarkWhat
     text: Annotated[str, Field(max_length=400)] = ""
     minute: Minute | None = None
     seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
@@ -715,7 +542,7 @@ class UseBody(In):
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"batch": 12, "what": "eaten"}]})
     batch: Annotated[int, Field(ge=1, le=1_000_000)]
-    what: Annotated[str, Field(min_length=1, max_length=20)]
+    what: UseWhat
     kg: Annotated[float, Field(gt=0, le=30)] | None = None
 
 
@@ -835,7 +662,7 @@ class CloseBody(In):
     """What became of a roast that was not carved."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"why": "never_mind"}]})
-    why: Literal["thrown", "never_mind"]
+    why: Closing
 
 
 class CarveBody(In):
@@ -862,45 +689,7 @@ class WithdrawBody(In):
     seq: Annotated[int, Field(ge=1, le=1_000_000)]
 
 
-DialC = Annotated[float, Field(ge=20, le=400)]
-PAIR = WithJsonSchema({"type": "array", "items": {"type": "number"}, "minItems": 2, "maxItems": 2})
 """Two numbers, said in words that every reader of such descriptions knows."""
-
-
-class OvenBody(In):
-    """An oven's profile."""
-
-    model_config = ConfigDict(
-        json_schema_extra={
-            "examples": [
-                {
-                    "name": "House oven", "marks": "C", "kind": "fan", "min_c": 50, "max_c": 240,
-                    "cooling_fan": True, "preheat_min": 13, "dial_points": [[160, 12], [220, 7]],
-                }
-            ]
-        }
-    )  # fmt: skip
-    name: Annotated[str, Field(min_length=1, max_length=60)]
-    marks: Literal["C", "F", "gas"] = "C"
-    kind: Literal["still", "fan", "air", "gas"] = "fan"
-    min_c: Annotated[float, Field(ge=20, le=200)] | None = None
-    max_c: Annotated[float, Field(ge=60, le=400)] | None = None
-    cooling_fan: bool = False
-    preheat_min: Annotated[float, Field(ge=1, le=90)] | None = None
-    swing_c: Annotated[float, Field(ge=0, le=40)] = 0.0
-    litres: Annotated[float, Field(ge=5, le=400)] | None = None
-    width_mm: Annotated[float, Field(ge=100, le=1500)] | None = None
-    depth_mm: Annotated[float, Field(ge=100, le=1500)] | None = None
-    shelves_mm: Annotated[list[Annotated[float, Field(ge=20, le=1500)]], Field(max_length=8)] = []
-    bare_element: bool = False
-    pairs: Annotated[
-        list[Annotated[tuple[DialC, DialC], PAIR]],
-        Field(max_length=20, description="dial and measured, °C, each 20 to 400"),
-    ] = []
-    dial_points: Annotated[
-        list[Annotated[tuple[DialC, Annotated[float, Field(ge=-60, le=60)]], PAIR]],
-        Field(max_length=20, description="dial 20 to 400 °C, and how far off it is, -60 to 60"),
-    ] = []
 
 
 class Oven(OvenBody):
@@ -925,21 +714,6 @@ class CalibrationOut(Out):
     n: int
     sd_c: float
     line: list[DialLineOut]
-
-
-class TinBody(In):
-    """A tin, tray or pot; inside measures in mm."""
-
-    model_config = ConfigDict(
-        json_schema_extra={
-            "examples": [{"name": "Deep tin", "length_mm": 380, "width_mm": 280, "depth_mm": 75}]
-        }
-    )
-    name: Annotated[str, Field(min_length=1, max_length=60)]
-    length_mm: Annotated[float, Field(ge=50, le=1000)]
-    width_mm: Annotated[float, Field(ge=50, le=1000)]
-    depth_mm: Annotated[float, Field(ge=5, le=500)]
-    hob: bool = False
 
 
 class TinsBody(In):
@@ -1031,8 +805,8 @@ class OwnCutBody(In):
     kind: Literal["beef", "lamb", "pork", "game"]
     meat: Literal["lean", "marbled", "fatty"] = "lean"
     bone_share: Annotated[float, Field(ge=0.0, le=0.5)] = 0.0
-    fat_mm: Annotated[float, _bounds("fat_mm")] = 0.0
-    usual_kg: Annotated[float, _bounds("weight_kg")] = 1.5
+    fat_mm: Annotated[float, bounds("fat_mm")] = 0.0
+    usual_kg: Annotated[float, bounds("weight_kg")] = 1.5
     wanted_c: Annotated[float, Field(ge=30.0, le=99.0)] = 58.0
     collagen: bool = False
     rind: bool = False
@@ -1059,13 +833,6 @@ class BandsBody(In):
     bands: Annotated[list[BandIn], Field(min_length=2, max_length=12)]
 
 
-class BandIn(In):
-    """A doneness word and where it starts."""
-
-    word: Annotated[str, Field(min_length=1, max_length=30)]
-    from_c: Annotated[float, Field(ge=-25, le=100)]
-
-
 class SaltOut(Out):
     """A kind of salt and what a level teaspoon of it weighs, g."""
 
@@ -1084,22 +851,6 @@ class CoatOut(Out):
     cover: str
     hangs: Literal["baste", "add"]
     word: str
-
-
-class GuestBody(In):
-    """One at table. ``strict``: the authority's strict figure is the one for this plate; why is
-    nobody's business and is not kept. ``avoids``: kinds of meat, or "meat"."""
-
-    name: Annotated[str, Field(min_length=1, max_length=40)]
-    appetite: Literal["small", "usual", "hearty"] = "usual"
-    wish: Annotated[str, Field(max_length=120)] = ""
-    strict: bool = False
-    avoids: Annotated[
-        list[Literal["beef", "lamb", "pork", "game", "meat"]], Field(max_length=5)
-    ] = []
-    allergies: Annotated[
-        list[Annotated[str, Field(min_length=1, max_length=30)]], Field(max_length=14)
-    ] = []
 
 
 class PeopleBody(In):
@@ -1385,13 +1136,13 @@ class RoastLine(Out):
     serve_at: datetime
 
 
-class EventOut(Out):
-    """A line of the log. ``data``: as it counts now; ``corrected``: it once said otherwise."""
+class LogLine(Out):
+    """A line of the log, as it counts now; ``corrected``: it once said otherwise; ``correctable``,
+    ``withdrawable``: what may be done to it."""
 
-    seq: int
-    kind: str
-    at: datetime
-    data: dict[str, Any]
+    entry: Annotated[LoggedEntry, PlainSerializer(document)]
+    correctable: bool
+    withdrawable: bool
     withdrawn: bool
     corrected: bool
 
@@ -1405,19 +1156,6 @@ class ReadingOut(Out):
     high_c: float
     place: str
     spot: str
-
-
-class PlannedOut(Out):
-    """What was promised when the door closed."""
-
-    pull_min: float
-    pull_core_c: float
-    peak_c: float
-    peak_min: float
-    end_min: float
-    pull_band: tuple[float, float] | None
-    peak_band: tuple[float, float] | None
-    curve: list[tuple[float, float]]
 
 
 class VerdictOut(Out):
@@ -1452,11 +1190,11 @@ class RoastOut(Out):
     pulled_min: float | None
     carved_min: float | None
     closed: str
-    planned: PlannedOut | None
+    planned: Planned | None
     attached: list[AttachedOut]
     verdict: VerdictOut | None
     last_seq: int
-    log: list[EventOut]
+    log: list[LogLine]
 
 
 class FigureOut(Out):
@@ -1611,7 +1349,7 @@ class BookLine(Out):
     school: str | None
     method: str
     wanted_c: float
-    planned: PlannedOut
+    planned: Planned
     pulled_min: float | None
     pulled_core_c: float | None
     read_peak_c: float | None
@@ -1637,6 +1375,32 @@ class StrayOut(Out):
     name: str
     why: str
     at: datetime | None
+
+
+class TakingLine(Out):
+    """What taking a file in does with one thing of it; ``more``: how many entries are new."""
+
+    what: Literal["roast", "oven", "day", "setting", "samples"]
+    id: str
+    name: str
+    does: Literal["new", "more", "same", "copy", "kept"]
+    words: str
+    more: int
+
+
+class TakingOut(Out):
+    """What taking a file in does: the things it does something with, and how many there are of
+    each kind and each doing."""
+
+    lines: list[TakingLine]
+    counts: dict[str, int]
+
+    @classmethod
+    def of(cls, lines: Sequence[Line]) -> Self:
+        """What is here already needs no line of its own."""
+        told = [TakingLine(**vars(x), words=DOES[x.does]) for x in lines if x.does != "same"]
+        counts = Counter(f"{x.what} {x.does}" for x in lines)
+        return cls(lines=told, counts=dict(counts))
 
 
 class BackupOut(Out):
@@ -1675,80 +1439,6 @@ TonightOut.model_rebuild()
 
 # --- days ---------------------------------------------------------------------------------------
 Date = Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")]
-SideId = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[a-z0-9-]+$")]
-
-
-class SideEntry(In):
-    """A side on a day, with what was decided for it: an oven, a pinned start (minutes before the
-    table, negative), a longer wait, a wider range of heat, or left out."""
-
-    id: SideId
-    oven: Id | None = None
-    pinned_min: Annotated[float | None, Field(ge=-1440, le=0)] = None
-    wait_min: Annotated[float | None, Field(ge=0, le=4320)] = None
-    low_c: Annotated[float | None, Field(ge=40, le=300)] = None
-    high_c: Annotated[float | None, Field(ge=50, le=330)] = None
-    left_out: bool = False
-
-
-class JointOfDay(In):
-    """What a day asks of a joint otherwise than its own plan does: another oven, one heat all the
-    way, its longest heat so much higher or lower, a longer rest."""
-
-    oven: Id | None = None
-    air_c: Annotated[float | None, Field(ge=60, le=260)] = None
-    pace_c: Annotated[float | None, Field(ge=-60, le=60)] = None
-    earlier_min: Annotated[float | None, Field(ge=0, le=180)] = None
-
-
-class LimitsBody(In):
-    """What the cook can do: heaviest lift, hands, grip."""
-
-    lift_kg: Annotated[float | None, Field(ge=0.5, le=50)] = None
-    one_hand: bool = False
-    weak_grip: bool = False
-
-
-HourText = Annotated[str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")]
-
-
-class GravyBody(In):
-    """How the gravy is made."""
-
-    starch: Literal["flour", "cornflour", "potato", "arrowroot", "none"] = "cornflour"
-    body: Literal["thin", "coating", "thick"] = "coating"
-    strain: bool = True
-
-
-class DayChange(In):
-    """The parts of a day that change; what is left out stays."""
-
-    model_config = ConfigDict(
-        json_schema_extra={
-            "examples": [{"people": 17, "sides": [{"id": "roast-celeriac"}, {"id": "barley"}]}]
-        }
-    )
-    serve_at: When | None = None
-    people: Annotated[int | None, Field(ge=1, le=200)] = None
-    sides: Annotated[list[SideEntry] | None, Field(max_length=24)] = None
-    joints: dict[Id, JointOfDay] | None = None
-    hands: Annotated[int | None, Field(ge=1, le=12)] = None
-    helpers: Annotated[
-        list[Annotated[str, Field(min_length=1, max_length=40)]] | None, Field(max_length=11)
-    ] = None
-    rings: Annotated[int | None, Field(ge=0, le=12)] = None
-    limits: LimitsBody | None = None
-    tins: Annotated[int | None, Field(ge=0, le=40, description="and trays, in all")] = None
-    shelves: Annotated[int | None, Field(ge=1, le=8, description="of the fridge")] = None
-    quiet: Annotated[
-        tuple[HourText, HourText] | None,
-        Field(description="nobody is to be woken; null for none"),
-    ] = None
-    away: Annotated[
-        tuple[HourText, HourText] | None,
-        Field(description="nobody is at home that day; null for never"),
-    ] = None
-    gravy: GravyBody | None = None
 
 
 class SlippedBody(In):
@@ -1951,35 +1641,6 @@ class SideOut(Out):
     allergens: list[str]
     source: str
     steps: list[SideStepOut]
-
-
-class OwnSideBody(In):
-    """A side of one's own."""
-
-    model_config = ConfigDict(
-        json_schema_extra={
-            "examples": [
-                {
-                    "name": "Buttered samphire", "where": "hob", "minutes": 6, "hands_min": 3,
-                    "prep_min": 5, "hold_min": 8,
-                }
-            ]
-        }
-    )  # fmt: skip
-    name: Annotated[str, Field(min_length=1, max_length=60)]
-    where: Literal["oven", "hob", "hands"] = "hob"
-    minutes: Annotated[float, Field(ge=0, le=600)] = 20
-    hands_min: Annotated[float, Field(ge=0, le=180)] = 4
-    prep_min: Annotated[float, Field(ge=0, le=180)] = 5
-    hold_min: Annotated[float, Field(ge=0, le=4320)] = 15
-    ref_c: Annotated[float | None, Field(ge=50, le=300)] = None
-    low_c: Annotated[float | None, Field(ge=40, le=300)] = None
-    high_c: Annotated[float | None, Field(ge=50, le=320)] = None
-    brown_min: Annotated[float | None, Field(ge=0, le=180)] = None
-    full_main: bool = False
-    allergens: Annotated[
-        list[Annotated[str, Field(min_length=1, max_length=30)]], Field(max_length=14)
-    ] = []
 
 
 class SlipOut(Out):

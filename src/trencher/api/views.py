@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import asdict
 from datetime import UTC, datetime
-from typing import Any
 
 import numpy as np
 
@@ -17,7 +16,8 @@ from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import Sense
 from trencher.core.catalogue.troubles import Trouble
-from trencher.core.joint import Size
+from trencher.core.entries import RoastEntry
+from trencher.core.joint import Joint, Size
 from trencher.core.method.prose import Place
 from trencher.core.method.stages import (
     Method,
@@ -45,12 +45,13 @@ from trencher.core.planner.setup import kitchen
 from trencher.core.planner.whatif import Difference
 from trencher.core.session import Session, counted
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
+from trencher.formats.plan import BuyBody, CareBody, JointBody
 from trencher.service.alarms import dial_now
 from trencher.service.devices import Instrument
 from trencher.service.hours import hour
 from trencher.service.live import live, trace
 from trencher.service.ovens import Tonight
-from trencher.service.planning import Way, Wish, cooker_of, joint_of, oven_sd_c
+from trencher.service.planning import Way, Wish, cooker_of, oven_sd_c
 from trencher.service.roasts import Following, Levers
 from trencher.store.repository import OvenRecord
 
@@ -306,7 +307,7 @@ def tonight(t: Tonight) -> s.TonightOut:
 
 def wish(body: s.WishBody, record: OvenRecord, profile: Profile) -> Wish:
     """The service's wish of a body."""
-    joint = joint_of(body.joint.model_dump())
+    joint = Joint.of(body.joint.model_dump())
     return Wish(
         joint=joint,
         cooker=cooker_of(record, joint),
@@ -332,27 +333,23 @@ def senses(signs: Sequence[Sense]) -> list[s.SenseOut]:
     return [s.SenseOut.model_validate(sign, from_attributes=True) for sign in signs]
 
 
-def _verdict(session: Session) -> s.VerdictOut | None:
-    return None if session.verdict is None else s.VerdictOut(**session.verdict)
-
-
-def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, str]) -> s.RoastOut:
+def roast(roast_id: str, session: Session, record: OvenRecord) -> s.RoastOut:
     """A roast as it stands, with its log."""
     plan = session.plan
-    now = {e.seq: e.data for e in counted(session)}
+    now = {e.seq: e for e in counted(session)}
     return s.RoastOut(
         id=roast_id,
-        name=plan["name"],
+        name=plan.name,
         status=session.status,
-        joint=s.JointBody(**plan["joint"]),
+        joint=JointBody(**plan.joint.plain()),
         oven=oven(record),
-        wanted_c=plan["wanted_c"],
-        rest_min=plan["rest_min"],
-        thermometer=plan.get("thermometer", "leave-in"),
-        serve_at=hour(plan["serve_at"]),
-        ahead_min=float(plan.get("ahead_min") or 0.0),
-        care=s.CareBody(**plan.get("care") or {}),
-        buy=s.BuyBody(**plan.get("buy") or {}),
+        wanted_c=plan.wanted_c,
+        rest_min=plan.rest_min,
+        thermometer=plan.thermometer,
+        serve_at=hour(plan.serve_at),
+        ahead_min=plan.ahead_min,
+        care=CareBody.model_validate(plan.care, from_attributes=True),
+        buy=BuyBody(**asdict(plan.buy)),
         school=session.school,
         method=session.method,
         pull_stage=session.pull_stage,
@@ -368,18 +365,24 @@ def roast(roast_id: str, session: Session, record: OvenRecord, times: dict[int, 
         pulled_min=session.pulled_min,
         carved_min=session.carved_min,
         closed=session.closed,
-        planned=None if session.planned is None else s.PlannedOut(**session.planned),
+        planned=session.planned,
         verdict=_verdict(session),
         last_seq=session.last_seq,
         log=[
-            s.EventOut(
-                seq=e.seq, kind=e.kind, at=hour(times[e.seq]),
-                data={k: v for k, v in now.get(e.seq, e.data).items() if k != "planned"},
-                withdrawn=e.seq in session.withdrawn, corrected=e.seq in session.corrected,
+            s.LogLine.model_construct(
+                entry=now.get(e.seq, e), correctable=bool(e.CORRECTABLE),
+                withdrawable=e.WITHDRAWABLE, withdrawn=e.seq in session.withdrawn,
+                corrected=e.seq in session.corrected,
             )
             for e in session.log
+            if isinstance(e, RoastEntry)
         ],
     )  # fmt: skip
+
+
+def _verdict(session: Session) -> s.VerdictOut | None:
+    found = session.verdict
+    return None if found is None else s.VerdictOut.model_validate(found, from_attributes=True)
 
 
 def figure(v: Verdict) -> s.FigureOut:
@@ -470,7 +473,7 @@ def outlook(
 def _width_over_thickness(session: Session) -> float:
     from trencher.core.joint import size_of
 
-    size = size_of(joint_of(session.plan["joint"]))
+    size = size_of(session.plan.joint)
     high, low = max(size.width_mm, size.thickness_mm), min(size.width_mm, size.thickness_mm)
     return high / low
 
@@ -531,17 +534,16 @@ def book_line(roast_id: str, session: Session, readings: int | None = None) -> s
     in."""
     if session.planned is None or session.method is None:
         return None
-    joint: dict[str, Any] = session.plan["joint"]
     return s.BookLine(
         id=roast_id,
-        name=session.plan["name"],
-        cut=joint_of(joint).facts.name,
-        weight_kg=joint["weight_kg"],
-        served_at=hour(session.plan["serve_at"]),
+        name=session.plan.name,
+        cut=session.plan.joint.facts.name,
+        weight_kg=session.plan.joint.weight_kg,
+        served_at=hour(session.plan.serve_at),
         school=session.school,
         method=session.method,
-        wanted_c=session.plan["wanted_c"],
-        planned=s.PlannedOut(**session.planned),
+        wanted_c=session.plan.wanted_c,
+        planned=session.planned,
         pulled_min=session.pulled_min,
         pulled_core_c=session.read_at_pull_c,
         read_peak_c=session.read_peak_c,

@@ -8,6 +8,7 @@ TrencherError
 │   └── GoalUnreachable   a goal this oven and joint never meet
 ├── NotFound              a roast or oven that is not there
 └── Conflict              a step that does not fit the state of the roast
+    ├── Overtaken         something else was entered since it was worked out
     └── Damaged           a record that cannot be read; others go on without it
 """
 
@@ -100,6 +101,10 @@ class Conflict(TrencherError):
     """A step that does not fit the state of the roast."""
 
     code = "conflict"
+
+
+class Overtaken(Conflict):
+    """Something else was entered since it was worked out: to be worked out anew."""
 
 
 class Damaged(Conflict):

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, fields, replace
 from functools import lru_cache
-from typing import get_args
+from typing import Any, get_args
 
 from trencher.core.catalogue.coats import CoatId, coat_named
-from trencher.core.catalogue.cuts import Cut, cut_named
+from trencher.core.catalogue.cuts import Cut, cut_named, facts_of, own_cut
 from trencher.core.catalogue.safety import FLAGS, raised
 from trencher.core.errors import InputError, OutOfRange, UnknownName
 from trencher.core.thermal.geometry import fullness, section_area
@@ -94,6 +95,22 @@ class Joint:
                 raise OutOfRange(f"joint.{name}", value, low, high, unit)
         if self.pieces != int(self.pieces):
             raise InputError(f"{self.pieces} pieces", where="joint.pieces", allowed="whole ones")
+
+    @classmethod
+    def of(cls, facts: Mapping[str, Any]) -> Joint:
+        """A joint from plain facts, null for what nobody measured. An own cut's facts stand with
+        it (``own``), so that a roast keeps what it was made with. InputError, TypeError."""
+        own = facts.get("own")
+        known = {k: v for k, v in facts.items() if k != "own" and v is not None}
+        if "flags" in known:
+            known["flags"] = tuple(known["flags"])
+        return cls(**known, own=None if own is None else own_cut({**own, "id": known["cut"]}))
+
+    def plain(self) -> dict[str, Any]:
+        """``of`` turned round: facts that JSON can hold."""
+        facts = {f.name: getattr(self, f.name) for f in fields(self)}
+        own = None if self.own is None else facts_of(self.own)
+        return {**facts, "flags": list(self.flags), "own": own}
 
     @property
     def total_kg(self) -> float:

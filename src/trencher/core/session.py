@@ -10,62 +10,41 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Literal
+from typing import Any
 
-from trencher.core.catalogue.senses import SENSES
-from trencher.core.errors import Conflict, InputError, UnknownName
-from trencher.core.events import Event, Folded, Payload, counting, folded, refolded
+from trencher.core.entries import (
+    Answered,
+    Carved,
+    Changed,
+    Chose,
+    Claimed,
+    Closed,
+    Detached,
+    EndedStage,
+    Judged,
+    Laid,
+    Marked,
+    Planned,
+    PutIn,
+    Read,
+    Rewrote,
+    RoastCorrected,
+    RoastEntry,
+    RoastWithdrew,
+    Sliced,
+    Status,
+    Used,
+)
+from trencher.core.entries import Attached as AttachedEntry
+from trencher.core.entries import Kept as KeptEntry
+from trencher.core.errors import Conflict
+from trencher.core.events import Entry, Folded, counting, folded, refolded
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import HEATED, Turn
+from trencher.core.plan import Plan
 
-Status = Literal["planning", "roasting", "resting", "done"]
-
-KINDS = (
-    "laid", "changed", "chose", "put_in", "read", "ended_stage", "rewrote", "marked", "carved",
-    "closed", "judged", "attached", "detached", "answered", "sliced", "claimed", "kept", "used",
-    "withdrew", "corrected",
-)  # fmt: skip
-WHILE_IN = ("read", "marked", "ended_stage", "rewrote", "answered", "closed")
-MARKS = (
-    "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
-    "moved_oven", "moved_probe", "browned", "crisped", "sense", "note",
-)  # fmt: skip
-CORRECTABLE = ("put_in", "read", "ended_stage", "marked", "carved")
-WITHDRAWABLE = (*CORRECTABLE, "rewrote", "judged", "sliced", "kept", "used", "corrected", "closed")
-ON_BOARD = ("sliced", "claimed")
-USES = ("eaten", "reheated", "frozen", "thrown")
 AT_PULL_MIN = 5.0
 """A reading this near to the take-out is what it came out at."""
-CLOSINGS = ("thrown", "never_mind")
-"""What became of a roast that was not carved."""
-
-
-@dataclass(frozen=True)
-class LoggedReading:
-    """A reading with its place in the log; ``spot``: what the cook calls where it was read."""
-
-    seq: int
-    minute: float
-    low_c: float
-    high_c: float
-    place: str
-    instrument: str = "probe"
-    sure: bool = False
-    spot: str = ""
-
-
-@dataclass(frozen=True)
-class Mark:
-    """Something seen or done, with its minute. ``seconds`` the door stood open, None uncounted;
-    ``oven_id`` it was moved to; ``sense``: code of what was sensed."""
-
-    seq: int
-    what: str
-    minute: float
-    text: str
-    seconds: float | None = None
-    oven_id: str | None = None
-    sense: str | None = None
 
 
 @dataclass(frozen=True)
@@ -82,26 +61,6 @@ class Attached:
 
 
 @dataclass(frozen=True)
-class SliceReading:
-    """What the middle of a slice read, that lies counted from the thick end."""
-
-    seq: int
-    slice: int
-    minute: float
-    low_c: float
-
-
-@dataclass(frozen=True)
-class Use:
-    """What was done with a batch: USES, when (ISO), of how much in kg (None: all of it)."""
-
-    seq: int
-    what: str
-    at: str
-    kg: float | None
-
-
-@dataclass(frozen=True)
 class Batch:
     """Something that was put away. ``minute``: into the fridge, of the roast; ``plan``, ``on``: for
     which meal, and its date."""
@@ -112,7 +71,7 @@ class Batch:
     minute: float
     plan: str
     on: str | None
-    uses: tuple[Use, ...] = ()
+    uses: tuple[Used, ...] = ()
 
     @property
     def over(self) -> bool:
@@ -134,10 +93,10 @@ class Session(Folded):
 
     ``closed``: of CLOSINGS, where it ended otherwise than carved.
     ``claims``: portion → who has it; ``batches``: what was put away of it.
-    ``plan`` is the description last laid or changed: name, joint, cooker, wanted peak, serving.
+    ``laid``: the plan as last laid or changed, None for a log that has none.
     """
 
-    plan: Payload = field(default_factory=dict)
+    laid: Plan | None = None
     school: str | None = None
     method: str | None = None
     pull_stage: int | None = None
@@ -146,16 +105,23 @@ class Session(Folded):
     start_c: float | None = None
     start_measured: bool = False
     ends: Mapping[int, float] = field(default_factory=dict)
-    readings: tuple[LoggedReading, ...] = ()
-    marks: tuple[Mark, ...] = ()
+    readings: tuple[Read, ...] = ()
+    marks: tuple[Marked, ...] = ()
     attached: tuple[Attached, ...] = ()
     answered: Mapping[str, float] = field(default_factory=dict)
     carved_min: float | None = None
     closed: str = ""
-    slices: tuple[SliceReading, ...] = ()
+    slices: tuple[Sliced, ...] = ()
     claims: Mapping[str, str] = field(default_factory=dict)
     batches: tuple[Batch, ...] = ()
-    verdict: Payload | None = None
+    verdict: Judged | None = None
+
+    @property
+    def plan(self) -> Plan:
+        """What is wanted of the joint. LookupError for a log that begins with nothing laid."""
+        if self.laid is None:
+            raise LookupError("nothing was laid on the block")
+        return self.laid
 
     @property
     def pulled_min(self) -> float | None:
@@ -163,10 +129,11 @@ class Session(Folded):
         return None if self.pull_stage is None else self.ends.get(self.pull_stage)
 
     @property
-    def planned(self) -> Payload | None:
+    def planned(self) -> Planned | None:
         """What was promised when the door closed; None before, or without a way."""
-        went = [e for e in self.log if e.kind == "put_in" and e.seq not in self.withdrawn]
-        return went[0].data.get("planned") if went else None
+        went = (e for e in self.log if isinstance(e, PutIn) and e.seq not in self.withdrawn)
+        first = next(went, None)
+        return None if first is None else first.planned
 
     @property
     def read_at_pull_c(self) -> float | None:
@@ -190,48 +157,35 @@ class Session(Folded):
         """The oven it is in: the plan's, or the one it was moved to last."""
         moved = [m for m in self.marks if m.what == "moved_oven" and m.oven_id is not None]
         last = max(moved, key=lambda m: (m.minute, m.seq), default=None)
-        return str(self.plan["oven_id"] if last is None else last.oven_id)
+        return self.plan.oven_id if last is None else str(last.oven_id)
 
 
-def _laid(s: Session, e: Event) -> Session:
-    return replace(s, plan=dict(e.data))
+def _laid(s: Session, e: Laid) -> Session:
+    return replace(s, laid=e.plan)
 
 
-def _changed(s: Session, e: Event) -> Session:
-    return replace(s, plan={**s.plan, **e.data})
+def _changed(s: Session, e: Changed) -> Session:
+    return replace(s, laid=e.on(s.plan))
 
 
-def _chose(s: Session, e: Event) -> Session:
+def _chose(s: Session, e: Chose) -> Session:
+    return replace(s, school=e.school, method=e.method, pull_stage=e.pull_stage)
+
+
+def _put_in(s: Session, e: PutIn) -> Session:
     return replace(
-        s, school=e.data.get("school"), method=e.data["method"], pull_stage=e.data["pull_stage"]
+        s, status="roasting", put_in_at=e.at, start_c=e.core_c, start_measured=e.core_c is not None
     )
 
 
-def _put_in(s: Session, e: Event) -> Session:
-    core = e.data.get("core_c")
-    return replace(
-        s,
-        status="roasting",
-        put_in_at=e.data["at"],
-        start_c=core,
-        start_measured=core is not None,
-    )
+def _read(s: Session, e: Read) -> Session:
+    at = bisect_right(s.readings, (e.minute, e.seq), key=lambda r: (r.minute, r.seq))
+    return replace(s, readings=(*s.readings[:at], e, *s.readings[at:]))
 
 
-def _read(s: Session, e: Event) -> Session:
-    d = e.data
-    reading = LoggedReading(
-        e.seq, d["minute"], d["low_c"], d["high_c"], d.get("place", "core"),
-        d.get("instrument", "probe"), bool(d.get("sure")), str(d.get("spot") or ""),
-    )  # fmt: skip
-    at = bisect_right(s.readings, (reading.minute, reading.seq), key=lambda r: (r.minute, r.seq))
-    return replace(s, readings=(*s.readings[:at], reading, *s.readings[at:]))
-
-
-def _ended_stage(s: Session, e: Event) -> Session:
-    ends = {**s.ends, int(e.data["stage"]): float(e.data["minute"])}
-    seen = e.data.get("seen")
-    told = () if seen is None else (Mark(e.seq, str(seen), float(e.data["minute"]), ""),)
+def _ended_stage(s: Session, e: EndedStage) -> Session:
+    ends = {**s.ends, e.stage: e.minute}
+    told = () if e.seen is None else (Marked(seq=e.seq, what=e.seen, minute=e.minute),)
     status = _where(s.method, ends, s.pull_stage)
     return replace(s, ends=ends, status=status, marks=(*s.marks, *told))
 
@@ -245,97 +199,78 @@ def _where(method: str | None, ends: Mapping[int, float], pull_stage: int | None
     return "roasting" if isinstance(on, HEATED) else "resting"
 
 
-def _rewrote(s: Session, e: Event) -> Session:
+def _rewrote(s: Session, e: Rewrote) -> Session:
     """What is left of the way, written anew: what has been stays as long as it was."""
-    d = e.data
-    ends = {int(stage): float(minute) for stage, minute in d["ends"].items()}
     return replace(
-        s, method=d["method"], pull_stage=d["pull_stage"], ends=ends,
-        status=_where(d["method"], ends, d["pull_stage"]),
+        s, method=e.method, pull_stage=e.pull_stage, ends=e.ends,
+        status=_where(e.method, e.ends, e.pull_stage),
     )  # fmt: skip
 
 
-def _marked(s: Session, e: Event) -> Session:
-    d = e.data
-    mark = Mark(
-        e.seq, d["what"], d["minute"], d.get("text", ""), d.get("seconds"), d.get("oven_id"),
-        d.get("sense"),
-    )  # fmt: skip
-    return replace(s, marks=(*s.marks, mark))
+def _marked(s: Session, e: Marked) -> Session:
+    return replace(s, marks=(*s.marks, e))
 
 
-def _attached(s: Session, e: Event) -> Session:
-    d = e.data
-    s = _let_go(s, d)
-    new = Attached(e.seq, d["device"], d["channel"], d["place"], d.get("minute"))
+def _attached(s: Session, e: AttachedEntry) -> Session:
+    s = _detached(s, e)
+    new = Attached(e.seq, e.device, e.channel, e.place, e.minute)
     return replace(s, attached=(*s.attached, new))
 
 
-def _answered(s: Session, e: Event) -> Session:
-    return replace(s, answered={**s.answered, str(e.data["code"]): float(e.data["minute"])})
+def _answered(s: Session, e: Answered) -> Session:
+    return replace(s, answered={**s.answered, e.code: e.minute})
 
 
-def _detached(s: Session, e: Event) -> Session:
-    return _let_go(s, e.data)
-
-
-def _let_go(s: Session, d: Payload) -> Session:
+def _detached(s: Session, e: AttachedEntry | Detached) -> Session:
     """The channel's present place ends."""
     return replace(
         s,
         attached=tuple(
-            replace(a, to_min=d.get("minute") or 0.0)
-            if (a.device, a.channel, a.to_min) == (d["device"], d["channel"], None)
+            replace(a, to_min=e.minute or 0.0)
+            if (a.device, a.channel, a.to_min) == (e.device, e.channel, None)
             else a
             for a in s.attached
         ),
     )
 
 
-def _carved(s: Session, e: Event) -> Session:
-    return replace(s, carved_min=e.data["minute"], status="done")
+def _carved(s: Session, e: Carved) -> Session:
+    return replace(s, carved_min=e.minute, status="done")
 
 
-def _closed(s: Session, e: Event) -> Session:
-    return replace(s, closed=e.data["why"], status="done")
+def _closed(s: Session, e: Closed) -> Session:
+    return replace(s, closed=e.why, status="done")
 
 
-def _sliced(s: Session, e: Event) -> Session:
-    d = e.data
-    reading = SliceReading(e.seq, int(d["slice"]), float(d["minute"]), float(d["low_c"]))
-    return replace(s, slices=(*s.slices, reading))
+def _sliced(s: Session, e: Sliced) -> Session:
+    return replace(s, slices=(*s.slices, e))
 
 
-def _claimed(s: Session, e: Event) -> Session:
+def _claimed(s: Session, e: Claimed) -> Session:
     """A portion is somebody's, or (no name) nobody's again."""
-    claims = {k: v for k, v in s.claims.items() if k != e.data["portion"]}
-    if e.data["name"]:
-        claims[str(e.data["portion"])] = str(e.data["name"])
+    claims = {k: v for k, v in s.claims.items() if k != e.portion}
+    if e.name:
+        claims[e.portion] = e.name
     return replace(s, claims=claims)
 
 
-def _kept(s: Session, e: Event) -> Session:
-    d = e.data
-    batch = Batch(e.seq, d["what"], d["kg"], float(d["minute"]), d["plan"], d["on"])
+def _kept(s: Session, e: KeptEntry) -> Session:
+    batch = Batch(e.seq, e.what, e.kg, e.minute, e.plan, e.on)
     return replace(s, batches=(*s.batches, batch))
 
 
-def _used(s: Session, e: Event) -> Session:
-    d = e.data
-    use = Use(e.seq, d["what"], d["at"], d["kg"])
+def _used(s: Session, e: Used) -> Session:
     return replace(
         s,
-        batches=tuple(
-            replace(b, uses=(*b.uses, use)) if b.seq == d["batch"] else b for b in s.batches
-        ),
+        batches=tuple(replace(b, uses=(*b.uses, e)) if b.seq == e.batch else b for b in s.batches),
     )
 
 
-def _judged(s: Session, e: Event) -> Session:
-    return replace(s, verdict=dict(e.data))
+def _judged(s: Session, e: Judged) -> Session:
+    return replace(s, verdict=e)
 
 
-_FOLDS: dict[str, Callable[[Session, Event], Session]] = {
+_FOLDS: dict[str, Callable[[Session, Any], Session]] = {
     "laid": _laid,
     "changed": _changed,
     "chose": _chose,
@@ -357,116 +292,85 @@ _FOLDS: dict[str, Callable[[Session, Event], Session]] = {
 }
 
 
-def apply(session: Session, event: Event) -> Session:
-    """The session after one more event."""
-    return folded(session, event, _FOLDS, _counting)
+def apply(session: Session, entry: Entry) -> Session:
+    """The session after one more entry."""
+    return folded(session, entry, _FOLDS, _counting)
 
 
-def replay(events: Iterable[Event]) -> Session:
+def replay(entries: Iterable[Entry]) -> Session:
     """The session a log makes."""
-    return refolded(Session(), events, _FOLDS, _counting)
+    return refolded(Session(), entries, _FOLDS, _counting)
 
 
-def _counting(log: Sequence[Event], gone: frozenset[int]) -> list[Event]:
+def _counting(log: Sequence[Entry], gone: frozenset[int]) -> list[Entry]:
     """What counts. When the moment it went in is corrected, what was entered before keeps its hour:
     its minutes, counted from that moment, move."""
     shifts = [
-        (e.seq, float(e.data["shift_min"]))
+        (e.seq, e.shift_min)
         for e in log
-        if e.kind == "corrected" and "shift_min" in e.data and e.seq not in gone
+        if isinstance(e, RoastCorrected) and e.shift_min is not None and e.seq not in gone
     ]
-    events = counting(log, gone)
-    return [_shifted(e, sum(by for seq, by in shifts if seq > e.seq)) for e in events]
+    found = counting(log, gone)
+    return [_shifted(e, sum(by for seq, by in shifts if seq > e.seq)) for e in found]
 
 
-def counted(session: Session) -> list[Event]:
-    """The events of a session that count, as corrected."""
+def counted(session: Session) -> list[Entry]:
+    """The entries of a session that count, as corrected."""
     return _counting(session.log, session.withdrawn)
 
 
-def _shifted(e: Event, by_min: float) -> Event:
-    if by_min == 0.0 or e.kind == "put_in":
+def _shifted(e: Entry, by_min: float) -> Entry:
+    if by_min == 0.0 or isinstance(e, PutIn):
         return e
-    data = dict(e.data)
-    if "minute" in data:
-        data["minute"] = max(float(data["minute"]) + by_min, 0.0)
-    if "ends" in data:
-        data["ends"] = {k: max(float(v) + by_min, 0.05) for k, v in data["ends"].items()}
-    return Event(e.seq, e.kind, data)
+    moved: dict[str, Any] = {}
+    if (minute := getattr(e, "minute", None)) is not None:
+        moved["minute"] = max(minute + by_min, 0.0)
+    if isinstance(e, Rewrote):
+        moved["ends"] = {k: max(v + by_min, 0.05) for k, v in e.ends.items()}
+    return replace(e, **moved)
 
 
-def check_step(session: Session, kind: str, data: Payload) -> None:
-    """Whether an event fits where the roast stands. Conflict or InputError says why not."""
-    if kind not in KINDS:
-        raise InputError(
-            f"{kind!r} is no event", where="kind", allowed=f"allowed: {', '.join(KINDS)}"
-        )
-    status = session.status
-    if kind in ("chose", "changed") and status not in ("planning",):
-        raise Conflict(f"the joint is already {status}", allowed="withdraw 'put in' first")
-    if kind == "put_in":
-        if session.method is None:
-            raise Conflict("no way has been chosen yet", allowed="choose a way first")
-        if status != "planning":
-            raise Conflict(f"the joint is already {status}")
-    if kind in WHILE_IN and status not in ("roasting", "resting"):
-        raise Conflict(
-            "the joint is not in the oven" if status == "planning" else "this roast is finished",
-            allowed="put it in first" if status == "planning" else "see it in the Book",
-        )
-    if kind == "closed" and data.get("why") not in CLOSINGS:
-        raise InputError(
-            f"{data.get('why')!r} is no end of a roast", where="why",
-            allowed=f"allowed: {', '.join(CLOSINGS)}",
-        )  # fmt: skip
-    if kind == "marked" and data.get("what") not in MARKS:
-        raise InputError(
-            f"{data.get('what')!r} cannot be marked", where="what",
-            allowed=f"allowed: {', '.join(MARKS)}",
-        )  # fmt: skip
-    if kind == "marked" and data.get("what") == "sense" and data.get("sense") not in SENSES:
-        raise UnknownName("sense", data.get("sense"), list(SENSES))
-    if kind in ("attached", "detached") and status == "done":
-        raise Conflict("this roast is finished", allowed="see it in the Book")
-    if kind == "carved" and status != "resting":
-        raise Conflict(f"the joint is {status}, not resting", allowed="take it out first")
-    if kind in ON_BOARD and status == "planning":
-        raise Conflict("the joint is not in the oven", allowed="put it in first")
-    if kind == "sliced" and status == "roasting":
-        raise Conflict("the joint is still in the oven", allowed="take it out first")
-    if kind == "kept" and status != "done":
-        raise Conflict("the roast is not carved", allowed="carve first, then keep")
-    if kind == "used":
-        batch = next((b for b in session.batches if b.seq == data.get("batch")), None)
+def check_step(session: Session, entry: RoastEntry) -> None:
+    """Whether an entry fits where the roast stands. Conflict or InputError says why not."""
+    if session.status not in entry.FITS:
+        raise entry.misfit(session.status)
+    entry.check()
+    if isinstance(entry, PutIn) and session.method is None:
+        raise Conflict("no way has been chosen yet", allowed="choose a way first")
+    if isinstance(entry, Used):
+        batch = next((b for b in session.batches if b.seq == entry.batch), None)
         if batch is None:
-            raise Conflict(f"there is no batch {data.get('batch')}")
+            raise Conflict(f"there is no batch {entry.batch}")
         if batch.over:
             raise Conflict("nothing of it is left")
-        if data.get("what") == "reheated" and batch.reheated:
+        if entry.what == "reheated" and batch.reheated:
             raise Conflict("it was warmed up once already", allowed="eat it cold, or throw it away")
-    if kind == "judged" and status != "done":
-        raise Conflict("the roast is not finished", allowed="carve first, then judge")
-    if kind == "corrected":
-        seq = data.get("seq")
-        kinds = {e.seq: e.kind for e in session.log}
-        if seq not in kinds or seq in session.withdrawn:
-            raise Conflict(f"there is no event {seq} to correct")
-        if kinds[seq] not in CORRECTABLE:
-            raise Conflict(f"{kinds[seq]!r} cannot be corrected", allowed="take it back instead")
-    if kind == "withdrew":
-        seq = data.get("seq")
-        known = {e.seq: e.kind for e in session.log}
-        if seq not in known or seq in session.withdrawn:
-            raise Conflict(f"there is no event {seq} to withdraw")
-        if known[seq] not in WITHDRAWABLE:
-            raise Conflict(f"{known[seq]!r} cannot be withdrawn", allowed="change the plan instead")
+    if isinstance(entry, RoastCorrected):
+        found = _target(session, entry.target, "correct")
+        if not found.CORRECTABLE:
+            raise Conflict(f"{found.kind!r} cannot be corrected", allowed="take it back instead")
+    if isinstance(entry, RoastWithdrew):
+        _check_withdrawal(session, _target(session, entry.target, "withdraw"))
+
+
+def _target(session: Session, seq: int, what: str) -> RoastEntry:
+    """The entry another one is about."""
+    found = next((e for e in session.log if e.seq == seq), None)
+    if found is None or seq in session.withdrawn or not isinstance(found, RoastEntry):
+        raise Conflict(f"there is no event {seq} to {what}")
+    return found
+
+
+def _check_withdrawal(session: Session, found: RoastEntry) -> None:
+    if not found.WITHDRAWABLE:
+        raise Conflict(f"{found.kind!r} cannot be withdrawn", allowed="change the plan instead")
+    if isinstance(found, Rewrote | EndedStage):
         # Stages are numbered by the way as it was when they ended.
-        numbered = ("rewrote",) if known[seq] == "ended_stage" else ("rewrote", "ended_stage")
-        later = any(
-            e.kind in numbered for e in session.log
-            if e.seq > seq and e.seq not in session.withdrawn
-        )  # fmt: skip
-        if known[seq] in ("rewrote", "ended_stage") and later:
+        numbered = Rewrote if isinstance(found, EndedStage) else Rewrote | EndedStage
+        if any(
+            isinstance(e, numbered) for e in session.log
+            if e.seq > found.seq and e.seq not in session.withdrawn
+        ):  # fmt: skip
             raise Conflict("the way has gone on since", allowed="take back the latest first")
-        if known[seq] == "put_in" and (session.readings or session.ends):
-            raise Conflict("there are readings since it went in", allowed="withdraw those first")
+    if isinstance(found, PutIn) and (session.readings or session.ends):
+        raise Conflict("there are readings since it went in", allowed="withdraw those first")

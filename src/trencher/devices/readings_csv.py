@@ -53,7 +53,7 @@ class CsvReading:
     minute: float
     low_c: float | None
     high_c: float | None
-    place: str
+    place: Place
     event: str = ""
     seconds: float | None = None
     spot: str = ""
@@ -95,7 +95,7 @@ def _line(cells: dict[str, str], where: str) -> CsvReading:
         _number(cells["minute"], f"{where}, minute", 0.0, LAST_MIN, "min"),
         _number(low, f"{where}, core_c", LOW_C, HIGH_C, unit) if low else None,
         _number(high or low, f"{where}, core_c", LOW_C, HIGH_C, unit) if low else None,
-        place,
+        cast("Place", place),
         event,
         None
         if seconds is None
@@ -152,7 +152,7 @@ def lines_of(readings: Iterable[CsvReading]) -> list[Line]:
             r.minute,
             None
             if r.low_c is None or r.high_c is None
-            else Reading(r.minute, r.low_c, r.high_c, cast("Place", r.place), spot=r.spot),
+            else Reading(r.minute, r.low_c, r.high_c, r.place, spot=r.spot),
             cast("Told", r.event) if r.event else None,
             r.seconds,
         )

@@ -38,6 +38,15 @@ COOKER_NULLABLE = ("min_c", "max_c", "preheat_min", "tau_down_min", "tau_off_min
 
 def load_json(raw: bytes) -> Any:
     """The JSON in ``raw``. InputError for what is not UTF-8 JSON, too deep, or holds NaN."""
+    return _loaded(raw, LARGEST_BYTES)[0]
+
+
+def check_json(raw: bytes, largest: int) -> str:
+    """The text of ``raw``, if ``load_json`` could read it."""
+    return _loaded(raw, largest)[1]
+
+
+def _loaded(raw: bytes, largest: int) -> tuple[Any, str]:
 
     def refuse(constant: str) -> float:
         raise InputError(f"{constant} is not a number", where="JSON", allowed="finite numbers only")
@@ -48,10 +57,11 @@ def load_json(raw: bytes) -> Any:
             raise InputError("a key stands twice in one object", where="JSON", allowed="once each")
         return found
 
-    if len(raw) > LARGEST_BYTES:
-        raise InputError(f"{len(raw)} bytes", where="JSON", allowed=f"at most {LARGEST_BYTES}")
+    if len(raw) > largest:
+        raise InputError(f"{len(raw)} bytes", where="JSON", allowed=f"at most {largest}")
     try:
-        return json.loads(raw.decode("utf-8-sig"), parse_constant=refuse, object_pairs_hook=unique)
+        text = raw.decode("utf-8-sig")
+        return json.loads(text, parse_constant=refuse, object_pairs_hook=unique), text
     except UnicodeDecodeError:
         raise InputError("this is not text", where="JSON", allowed="UTF-8 text") from None
     except json.JSONDecodeError as error:

@@ -78,7 +78,7 @@ def steps_of(following: Following, devices: DeviceService, roasts: RoastService)
         a.device in heard and a.place == "core" and a.to_min is None for a in session.attached
     )
     record = roasts.oven(session)
-    moved = cooker_of(record) if session.oven_id != session.plan["oven_id"] else None
+    moved = cooker_of(record) if session.oven_id != session.plan.oven_id else None
 
     def dial(stage: Oven) -> str:
         return dial_for(following, record, replace(stage, cooker=moved))
@@ -86,7 +86,7 @@ def steps_of(following: Following, devices: DeviceService, roasts: RoastService)
     return agenda(
         following.line, following.planned, following.outlook, following.done, following.readings,
         sides=kitchen(following.roast).sides, dial=dial,
-        looks=not watched and session.plan.get("thermometer") != "none",
+        looks=not watched and session.plan.thermometer != "none",
     )  # fmt: skip
 
 
@@ -95,5 +95,5 @@ def of(following: Following, devices: DeviceService, roasts: RoastService) -> li
     session = following.session
     return alarms(
         following.line, following.outlook, steps_of(following, devices, roasts),
-        wanted_c=float(session.plan["wanted_c"]), answered=session.answered,
+        wanted_c=session.plan.wanted_c, answered=session.answered,
     )  # fmt: skip

@@ -5,20 +5,21 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
-from typing import Any
 
 from trencher.core.catalogue.carving import Note, notes, portions
 from trencher.core.catalogue.safety import Figure
 from trencher.core.day.leftovers import KINDS, Kept, kept
 from trencher.core.day.leftovers import plates as plates_of
 from trencher.core.day.plates import Carving, plates
+from trencher.core.entries import Claimed, Sliced, Used, UseWhat
+from trencher.core.entries import Kept as KeptEntry
 from trencher.core.errors import InputError, OutOfRange
 from trencher.core.outcome.outcomes import slices_of
-from trencher.core.session import USES, Batch, Session
+from trencher.core.session import Batch, Session
 from trencher.service.hours import hour
 from trencher.service.people import bands_of, guests_of
-from trencher.service.planning import joint_of
 from trencher.service.roasts import READING_HIGH_C, READING_LOW_C, Following, RoastService
+from trencher.store.once import Delivery
 
 MOST_KG = 30.0
 OLDEST = timedelta(days=14)
@@ -62,12 +63,11 @@ class BoardService:
         """Guests on slices as the roast stands."""
         following = self.roasts.follow(roast_id)
         session = following.session
-        joint = joint_of(session.plan["joint"])
+        joint = session.plan.joint
         carving = self._carving(following)
-        care = session.plan.get("care") or {}
         tied = joint.facts.tied if joint.tied is None else joint.tied
         found = notes(
-            joint.facts, tied=tied, grain_deg=care.get("grain_deg"), begin=carving.begin,
+            joint.facts, tied=tied, grain_deg=session.plan.care.grain_deg, begin=carving.begin,
             left_handed=left_handed,
         )  # fmt: skip
         count = len(slices_of(following.outlook.walk.end))
@@ -79,27 +79,28 @@ class BoardService:
     def _carving(self, following: Following) -> Carving:
         session = following.session
         profile = self.roasts.profile()
-        cut = joint_of(session.plan["joint"]).judged
+        cut = session.plan.joint.judged
         # Where the cut's own figure is higher than the strict one, it is that (game in Canada).
         own = profile.figures[cut.safety].temp_c or 0.0
         strict = Figure(max(profile.strict_c, own), profile.strict_hold_min, profile.strict)
         bands = bands_of(self.repository)
         return plates(
             slices_of(following.outlook.walk.end), guests_of(self.repository), cut.kind,
-            wanted_c=float(session.plan["wanted_c"]), strict=strict, bands=bands,
+            wanted_c=session.plan.wanted_c, strict=strict, bands=bands,
             people=self._people(session), claims=session.claims,
-            pieces=joint_of(session.plan["joint"]).pieces,
+            pieces=session.plan.joint.pieces,
             read=[(r.slice, r.minute, r.low_c) for r in session.slices],
         )  # fmt: skip
 
     def _people(self, session: Session) -> int:
         """How many sit down: as its day says, else those who are named."""
-        serve = hour(str(session.plan["serve_at"]))
+        serve = hour(session.plan.serve_at)
         day = self.repository.sound_day(serve.date().isoformat())
         return int(day.facts["people"]) if day.log else len(guests_of(self.repository))
 
     def read_slice(
-        self, roast_id: str, slice_no: int, low_c: float, minute: float | None
+        self, roast_id: str, slice_no: int, low_c: float, minute: float | None,
+        by: Delivery | None = None,
     ) -> Session:  # fmt: skip
         """What the middle of one slice reads: the only evidence for a strict plate."""
         if not READING_LOW_C <= low_c <= READING_HIGH_C:
@@ -108,13 +109,13 @@ class BoardService:
         if not 0 <= slice_no < count:
             raise OutOfRange("slice", slice_no, 0, count - 1)
 
-        def sliced(session: Session) -> Mapping[str, Any]:
+        def sliced(session: Session) -> Sliced:
             at = self.roasts.minute_given(session, minute)
-            return {"slice": slice_no, "low_c": low_c, "minute": at}
+            return Sliced(slice=slice_no, low_c=low_c, minute=at)
 
-        return self.roasts.add(roast_id, "sliced", sliced)
+        return self.roasts.add(roast_id, sliced, by)
 
-    def claim(self, roast_id: str, portion: str, name: str) -> Session:
+    def claim(self, roast_id: str, portion: str, name: str, by: Delivery | None = None) -> Session:
         """A portion is somebody's; an empty name gives it back."""
         carved = self.carved(roast_id)
         known = [code for code, _ in carved.portions]
@@ -124,12 +125,13 @@ class BoardService:
             raise InputError(
                 f"{portion!r} is no portion", where="portion", allowed=f"of {', '.join(known)}"
             )
-        return self.roasts.add(roast_id, "claimed", {"portion": portion, "name": name.strip()})
+        claimed = Claimed(portion=portion, name=name.strip())
+        return self.roasts.add(roast_id, lambda _session: claimed, by)
 
     # --- what is left --------------------------------------------------------------------------
     def keep(
         self, roast_id: str, what: str, kg: float | None, minute: float | None, plan: str,
-        on: date | None,
+        on: date | None, by: Delivery | None = None,
     ) -> Session:  # fmt: skip
         """Something goes into the fridge. InputError for a meal after its last day."""
         if what not in KINDS:
@@ -139,7 +141,7 @@ class BoardService:
         if kg is not None and not 0.0 < kg <= MOST_KG:
             raise OutOfRange("kg", kg, 0, MOST_KG, "kg")
 
-        def put(session: Session) -> Mapping[str, Any]:
+        def put(session: Session) -> KeptEntry:
             at = self.roasts.minute_given(session, minute)
             if session.carved_min is not None and at < session.carved_min:
                 raise OutOfRange(
@@ -150,20 +152,18 @@ class BoardService:
             if on is not None and (stored.use_by is None or on > stored.use_by):
                 last = "not at all" if stored.use_by is None else f"up to {stored.use_by}"
                 raise InputError(f"{on} is too late", where="on", allowed=last)
-            return {
-                "what": what, "kg": kg, "minute": at, "plan": batch.plan, "on": batch.on,
-            }  # fmt: skip
+            return KeptEntry(what=what, kg=kg, minute=at, plan=batch.plan, on=batch.on)
 
-        return self.roasts.add(roast_id, "kept", put)
+        return self.roasts.add(roast_id, put, by)
 
-    def use(self, roast_id: str, batch: int, what: str, kg: float | None) -> Session:
+    def use(
+        self, roast_id: str, batch: int, what: UseWhat, kg: float | None,
+        by: Delivery | None = None,
+    ) -> Session:  # fmt: skip
         """Something was done with a batch: eaten, reheated, frozen, thrown away."""
-        if what not in USES:
-            raise InputError(
-                f"{what!r} is not known", where="what", allowed=f"of {', '.join(USES)}"
-            )
         at = self.roasts.clock.now().isoformat(timespec="minutes")
-        return self.roasts.add(roast_id, "used", {"batch": batch, "what": what, "kg": kg, "at": at})
+        used = Used(batch=batch, what=what, kg=kg, at=at)
+        return self.roasts.add(roast_id, lambda _session: used, by)
 
     def out_min(self, session: Session) -> float | None:
         """Minutes since it was carved; None before."""
@@ -206,4 +206,4 @@ class BoardService:
         left = None if batch.kg is None else max(0.0, 0.0 if batch.over else batch.kg - gone)
         meat = batch.what in ("slices", "piece")
         serves = plates_of(left) if left is not None and meat else None
-        return Stored(roast_id, str(session.plan["name"]), batch, at, clock, use_by, serves, left)
+        return Stored(roast_id, session.plan.name, batch, at, clock, use_by, serves, left)

@@ -9,7 +9,6 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from trencher.core.belief.standing import followed
-from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.sides import Side, SideStep, own_side, side_named
 from trencher.core.day.dishes import (
     UNKNOWN_HEIGHT_MM,
@@ -100,7 +99,7 @@ class TableMaker:
             for k, (f, _) in worked.items()
         }
         knife = -plating_min(people, len(sides) + len(sessions))
-        wanted = {k: float(s.plan["wanted_c"]) for k, s in sessions.items()}
+        wanted = {k: s.plan.wanted_c for k, s in sessions.items()}
         carving = carving_order(plates, wanted, knife)
         joints = []
         for roast_id, session in sessions.items():
@@ -113,12 +112,12 @@ class TableMaker:
                 started = (put_in - serve).total_seconds() / 60.0
             joints.append(
                 JointDish(
-                    id=roast_id, name=session.plan["name"],
-                    oven=change.get("oven") or session.plan["oven_id"], forecast=forecast,
+                    id=roast_id, name=session.plan.name,
+                    oven=change.get("oven") or session.plan.oven_id, forecast=forecast,
                     due_min=due, carve_min=minutes, plates=plates[roast_id],
                     started_min=started, assumed=assumed,
-                    thermometer=session.plan.get("thermometer", "leave-in"),
-                    care=Care(**session.plan.get("care") or {}),
+                    thermometer=session.plan.thermometer,
+                    care=session.plan.care,
                 )
             )  # fmt: skip
         ovens = tuple(

@@ -26,13 +26,24 @@ from trencher.core.day.dishes import (
     Table,
 )
 from trencher.core.day.doors import doors_on
-from trencher.core.day.log import AGAIN, Day
+from trencher.core.day.log import (
+    Again,
+    ChangedDay,
+    Day,
+    Did,
+    Opened,
+    Replanned,
+    Skipped,
+    Slipped,
+    Started,
+)
 from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
 from trencher.core.day.people import table_cautions
 from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
+from trencher.core.entries import Changed
 from trencher.core.errors import (
     Conflict,
     Damaged,
@@ -41,17 +52,20 @@ from trencher.core.errors import (
     OutOfRange,
     TrencherError,
 )
+from trencher.core.events import Entry, Withdrew
 from trencher.core.planner.cautions import Caution
 from trencher.core.session import Session
 from trencher.service.buying import AtTable
 from trencher.service.clock import Clock
 from trencher.service.day_table import Asked, TableMaker, side_dish
+from trencher.service.entering import entered
 from trencher.service.feed import Feed
 from trencher.service.hours import checked_hour, hour
 from trencher.service.joint_changes import asked_of, before_it, on_top, settled, stands
 from trencher.service.people import guests_of
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import first_way
+from trencher.store.once import Delivery
 from trencher.store.repository import NOT_OVER, Repository
 
 KEPT_ORDERS = 32
@@ -129,7 +143,7 @@ class DayService:
 
     def _first_facts(self, sessions: Mapping[str, Session]) -> dict[str, Any]:
         people = guests_of(self.repository)
-        serve = max(s.plan["serve_at"] for s in sessions.values())
+        serve = max(s.plan.serve_at for s in sessions.values())
         return {
             "serve_at": serve, "people": max(len(people), 1) if people else DEFAULT_PEOPLE,
             "sides": [], "joints": {}, "hands": 1, "helpers": [], "rings": DEFAULT_RINGS,
@@ -175,7 +189,7 @@ class DayService:
             done={step: minute(at) for step, at in day.done.items() if "/before-" in step},
             from_min=None if again is None else minute(again.at),
             begun={} if again is None else {
-                step: Begun(at_min=minute(where["at"]), **_but(where, "at"))
+                step: Begun(at_min=minute(where.at), **_but(vars(where), "at"))
                 for step, where in again.begun.items()
             },
         )  # fmt: skip
@@ -285,10 +299,8 @@ class DayService:
         step = next((x for x in planned.order.steps if x.id == step_id), None)
         found = mend(row, planned.order.table, dish, planned.now_min, step)
         at = self.clock.now().isoformat(timespec="minutes")
-        return self._add(
-            date, "slipped",
-            {"code": code, "dish": dish, "at": at, "mend": row.mend if found.possible else ""},
-        )  # fmt: skip
+        mend_code = row.mend if found.possible else ""
+        return self._add(date, Slipped(code=code, dish=dish, at=at, mend=mend_code))
 
     def _replan(self, planned: Planned) -> Callable[[JointDish, Mapping[str, object]], Any]:
         sessions = self._sessions(planned.date, planned.serve_at)
@@ -308,9 +320,9 @@ class DayService:
     def beside(self, roast_id: str) -> list[AtTable]:
         """The other joints that come to a roast's table, each with what it gives to plates."""
         plan = self.repository.session(roast_id).plan
-        serve = hour(plan["serve_at"])
+        serve = hour(plan.serve_at)
         found = []
-        for other, session in self._sessions(_date_of(plan["serve_at"]), serve).items():
+        for other, session in self._sessions(_date_of(plan.serve_at), serve).items():
             if other == roast_id:
                 continue
             try:
@@ -319,7 +331,7 @@ class DayService:
                 continue
             joint = forecast.roast.joint
             cooked = yield_of(joint, forecast.loss.fraction).cooked_kg
-            found.append(AtTable(session.plan["name"], joint.facts.kind, cooked))
+            found.append(AtTable(session.plan.name, joint.facts.kind, cooked))
         return found
 
     def repairs(self, date: str, number: int) -> tuple[Repair, ...]:
@@ -337,10 +349,19 @@ class DayService:
                 self.feed.ring(day=date)
 
     # --- commands ------------------------------------------------------------------------------
-    def _add(self, date: str, kind: str, data: Any) -> Day:
+    def _add(self, date: str, made: Entry, by: Delivery | None = None) -> Day:
+        """One entry; a day that was never opened is opened with it."""
+        if self.repository.delivered(by):
+            return self.repository.day(date)
         at = self.clock.now().isoformat(timespec="milliseconds")
-        opening = None if self.repository.day(date).log else self.day(date).facts
-        day = self.repository.append_to_day(date, kind, data, at, opening)
+
+        def entries(day: Day) -> list[Entry]:
+            return [made] if day.log else [Opened(facts=self.day(date).facts), made]
+
+        day = entered(
+            lambda: self.repository.day(date), entries,
+            lambda found, seq: self.repository.append_to_day(date, found, seq, at, by),
+        )  # fmt: skip
         self.feed.ring(day=date)
         return day
 
@@ -351,7 +372,7 @@ class DayService:
         joints = self._sessions(date, hour(before.facts["serve_at"]))
         if "joints" in part:
             part = {**part, "joints": self._written(part["joints"], before.facts["joints"], joints)}
-        day = self._add(date, "changed", {**part, **self._under_way(date)})
+        day = self._add(date, ChangedDay(facts=part, again=self._under_way(date)))
         self._hand_on(day, joints)
         self._rewrite(before, day, joints)
         return day
@@ -370,7 +391,7 @@ class DayService:
                 found[roast_id] = old
             else:
                 start = before_it(old, session)
-                was = {"oven_id": start.plan["oven_id"], "method": start.method}
+                was = {"oven_id": start.plan.oven_id, "method": start.method}
                 found[roast_id] = {
                     **change, "was": was, "made": self.tables.way_for(start, change),
                 }  # fmt: skip
@@ -389,34 +410,34 @@ class DayService:
                 oven, method = old["was"]["oven_id"], old["was"]["method"]
             else:
                 continue
-            if oven != session.plan["oven_id"]:
-                self.roasts.change(roast_id, {"oven_id": oven})
+            if oven != session.plan.oven_id:
+                self.roasts.change(roast_id, Changed(oven_id=oven))
             # A way that nobody had chosen cannot be un-chosen: the assumed one is written down.
             now = self.repository.session(roast_id)
             method = method or first_way(self.roasts.wish(now))
             self.roasts.choose(roast_id, method, session.school)
 
-    def _under_way(self, date: str) -> dict[str, Any]:
+    def _under_way(self, date: str) -> Again | None:
         """Where a day is under way, a change plans its rest anew: what is on stays on."""
         day = self.repository.day(date)
         if not (day.done or day.skipped):
-            return {}
+            return None
         anew = self._anew(date)
-        return {AGAIN: anew} if anew["begun"] else {}
+        return anew if anew.begun else None
 
     def moved_on_block(self, roast_id: str, before: Session) -> None:
         """A joint of an opened day was given another hour on the Block: the table moves with it."""
-        date = _date_of(before.plan["serve_at"])
+        date = _date_of(before.plan.serve_at)
         day = self.repository.sound_day(date)
-        serve = self.repository.session(roast_id).plan["serve_at"]
-        old = hour(before.plan["serve_at"])
+        serve = self.repository.session(roast_id).plan.serve_at
+        old = hour(before.plan.serve_at)
         if day.log and _date_of(serve) == date:
             table = hour(day.facts["serve_at"])
             if abs(old - table) <= ONE_TABLE and table != hour(serve):
                 joints = self._sessions(date, table)
                 joints[roast_id] = self.repository.session(roast_id)
-                change = {"serve_at": serve, **self._under_way(date)}
-                self._hand_on(self._add(date, "changed", change), joints)
+                change = ChangedDay(facts={"serve_at": serve}, again=self._under_way(date))
+                self._hand_on(self._add(date, change), joints)
 
     def _checked(self, date: str, part: Mapping[str, Any]) -> None:
         facts = {**self.day(date).facts, **part}
@@ -448,18 +469,20 @@ class DayService:
             session = sessions[joint.id]
             ahead = float(round(-joint.due_min))
             plan = session.plan
-            same = plan["serve_at"] == day.facts["serve_at"] and plan.get("ahead_min") == ahead
+            same = plan.serve_at == day.facts["serve_at"] and plan.ahead_min == ahead
             if session.status == "planning" and not same:
-                self.roasts.change(
-                    joint.id, {"serve_at": day.facts["serve_at"], "ahead_min": ahead}
-                )
+                change = Changed(serve_at=day.facts["serve_at"], ahead_min=ahead)
+                self.roasts.change(joint.id, change)
 
     def settle(self, date: str) -> None:
         """Hand the day's hour and the minutes of carving on to its joints, as it is kept."""
         day = self.day(date)
         self._hand_on(day, self._sessions(date, hour(day.facts["serve_at"])))
 
-    def did(self, date: str, step: str, at: datetime | None, *, skipped: bool = False) -> Day:
+    def did(
+        self, date: str, step: str, at: datetime | None, *, skipped: bool = False,
+        by: Delivery | None = None,
+    ) -> Day:  # fmt: skip
         """A step is done (or will not be). ``at``: when it was, now if None."""
         known = {s.id for s in self.planned(date).order.steps}
         if step not in known:
@@ -470,14 +493,15 @@ class DayService:
             raise InputError(
                 f"{when:%H:%M} is yet to come", where="at", allowed=f"up to {now:%H:%M}"
             )
-        kind = "skipped" if skipped else "did"
-        return self._add(date, kind, {"step": step, "at": when.isoformat(timespec="minutes")})
+        kind = Skipped if skipped else Did
+        return self._add(date, kind(step=step, at=when.isoformat(timespec="minutes")), by)
 
     def again(self, date: str) -> Day:
         """Plan what is left anew from this minute: what was begun stays where it stands."""
-        return self._add(date, "replanned", self._anew(date))
+        anew = self._anew(date)
+        return self._add(date, Replanned(at=anew.at, begun=anew.begun))
 
-    def _anew(self, date: str) -> dict[str, Any]:
+    def _anew(self, date: str) -> Again:
         planned = self.planned(date)
 
         def minutes(ticks: Mapping[str, str]) -> dict[str, float]:
@@ -489,13 +513,13 @@ class DayService:
         begun = begun_steps(
             planned.order, minutes(planned.day.done), minutes(planned.day.skipped)
         )  # fmt: skip
-        return {
-            "at": self.clock.now().isoformat(timespec="minutes"),
-            "begun": {
-                step: {"at": planned.hour(b.at_min).isoformat(), **_but(vars(b), "at_min")}
+        return Again(
+            self.clock.now().isoformat(timespec="minutes"),
+            {
+                step: Started(at=planned.hour(b.at_min).isoformat(), **_but(vars(b), "at_min"))
                 for step, b in begun.items()
             },
-        }
+        )
 
     def undo(self, date: str, seq: int | None = None) -> Day:
         """Take back one event of the day, the latest if none is named. Conflict."""
@@ -503,9 +527,9 @@ class DayService:
         latest = day.undoable
         if seq is None and latest is None:
             raise Conflict("nothing to take back")
-        chosen = latest.seq if seq is None and latest is not None else seq
+        chosen = latest.seq if seq is None and latest is not None else int(seq or 0)
         joints = self._sessions(date, hour(day.facts["serve_at"]))
-        back = self._add(date, "withdrew", {"seq": chosen})
+        back = self._add(date, Withdrew(target=chosen))
         self._hand_on(back, joints)
         self._rewrite(day, back, joints)
         return back

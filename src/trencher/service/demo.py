@@ -10,16 +10,29 @@ import threading
 from collections.abc import Callable
 from contextlib import suppress
 from datetime import datetime, timedelta
-from typing import Any
 
+from trencher.core.day.log import Did, Opened
+from trencher.core.entries import (
+    Carved,
+    Chose,
+    EndedStage,
+    Judged,
+    Laid,
+    Marked,
+    PutIn,
+    Read,
+    RoastEntry,
+)
 from trencher.core.errors import TrencherError
+from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes
+from trencher.core.plan import Plan
 from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
-from trencher.service.planning import Wish, cooker_of, joint_of, planned_summary, work_out
+from trencher.service.planning import Wish, cooker_of, planned_summary, work_out
 from trencher.service.roasts import RoastService
 from trencher.sim.lived import STEP_MIN, Mark, live, span_of
 from trencher.sim.roast import PretendRoast
@@ -81,28 +94,28 @@ def build_world(repository: Repository, today: datetime) -> None:
     serve = today.replace(hour=SERVE_HOUR, minute=0, second=0, microsecond=0)
     morning = today.replace(hour=9, minute=12, second=0, microsecond=0)
     for joint in TONIGHT:
-        plan = {k: v for k, v in joint.items() if k != "id"} | {"serve_at": serve.isoformat()}
-        repository.create(joint["id"], plan, morning.isoformat())
-    supper = {**SUPPER, "serve_at": serve.isoformat()}
-    repository.append_to_day(serve.date().isoformat(), "opened", supper, morning.isoformat())
+        facts = {k: v for k, v in joint.items() if k != "id"} | {"serve_at": serve.isoformat()}
+        repository.create(joint["id"], Laid.of(facts), morning.isoformat())
+    date = serve.date().isoformat()
+    opened = Opened(facts={**SUPPER, "serve_at": serve.isoformat()})
+    day = repository.append_to_day(date, [opened], 0, morning.isoformat())
     evening = (serve - timedelta(days=1)).replace(hour=17, minute=20)
     for n, step in enumerate(CURED_YESTERDAY):
         at = (evening + timedelta(minutes=6 * n)).isoformat()
-        repository.append_to_day(serve.date().isoformat(), "did", {"step": step, "at": at}, at)
+        day = repository.append_to_day(date, [Did(step=step, at=at)], day.last_seq, at)
 
 
 def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> None:
     serve = (today - timedelta(days=past.days_ago)).replace(
         hour=past.hour, minute=0, second=0, microsecond=0
     )
-    plan: dict[str, Any] = {
-        "name": past.name, "joint": past.joint, "oven_id": past.oven_id,
-        "wanted_c": float(past.wanted_c), "rest_min": float(past.rest_min),
-        "serve_at": serve.isoformat(),
-    }  # fmt: skip
+    laid = Laid(
+        name=past.name, joint=Joint.of(past.joint), oven_id=past.oven_id,
+        wanted_c=float(past.wanted_c), rest_min=float(past.rest_min), serve_at=serve.isoformat(),
+    )  # fmt: skip
 
     wish = Wish(
-        joint=joint_of(past.joint),
+        joint=laid.joint,
         cooker=cooker_of(repository.oven(past.oven_id)),
         wanted_c=past.wanted_c,
         rest_min=past.rest_min,
@@ -117,36 +130,25 @@ def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> Non
     def at(minute: float) -> str:
         return (put_in + timedelta(minutes=minute)).isoformat()
 
-    log: list[tuple[float, str, dict[str, Any]]] = [
-        (-90.0, "chose",
-         {"school": past.school, "method": past.method, "pull_stage": method.pull_index}),
-        (0.0, "put_in",
-         {"at": put_in.isoformat(), "core_c": None, "planned": planned_summary(found)}),
-    ]  # fmt: skip
+    chose = Chose(school=past.school, method=past.method, pull_stage=method.pull_index)
+    closed = PutIn(at=put_in.isoformat(), planned=planned_summary(found))
+    log: list[tuple[float, RoastEntry]] = [(-90.0, chose), (0.0, closed)]
     times = [READ_EVERY_MIN * n for n in range(2, 200) if READ_EVERY_MIN * n < pull - 4] + [pull]
     times += [pull + REST_EVERY_MIN * n for n in range(1, 9)]
     for minute in times:
         if minute <= pretend.minute:
             value = pretend.reading_c(minute)
-            log.append(
-                (minute, "read",
-                 {"minute": minute, "low_c": value, "high_c": value, "place": "core"})
-            )  # fmt: skip
+            log.append((minute, Read(minute=minute, low_c=value, high_c=value)))
     last = len(method.stages) - 1
+    log += [(minute, EndedStage(stage=i, minute=minute)) for i, minute in ends.items() if i < last]
     log += [
-        (minute, "ended_stage", {"stage": i, "minute": minute})
-        for i, minute in ends.items()
-        if i < last
+        (minute, Marked(what=what, text=text, minute=minute)) for what, minute, text in past.marks
     ]
-    log += [
-        (minute, "marked", {"what": what, "text": text, "minute": minute})
-        for what, minute, text in past.marks
-    ]
-    log.append((pretend.minute, "carved", {"minute": pretend.minute}))
-    log.append((pretend.minute + 120, "judged", {"verdict": past.verdict, "change": past.change}))
-    repository.create(past.id, plan, at(-24 * 60.0))
-    for minute, kind, data in sorted(log, key=lambda line: line[0]):
-        repository.append(past.id, kind, data, at(minute))
+    log.append((pretend.minute, Carved(minute=pretend.minute)))
+    log.append((pretend.minute + 120, Judged(verdict=past.verdict, change=past.change)))
+    session = repository.create(past.id, laid, at(-24 * 60.0))
+    for minute, entry in sorted(log, key=lambda line: line[0]):
+        session = repository.append(past.id, [entry], session.last_seq, at(minute))
 
 
 def demo_start(today: datetime) -> datetime:
@@ -175,12 +177,11 @@ class LiveDemo:
             roast_id += "-again"
         base = next(joint for joint in TONIGHT if joint["id"] == "sirloin")
         now = self.clock.now()
-        plan = {k: v for k, v in base.items() if k != "id"}
-        plan |= {
+        facts = {k: v for k, v in base.items() if k != "id"} | {
             "name": "Sirloin, in the oven now",
             "serve_at": (now + timedelta(minutes=145)).isoformat(timespec="minutes"),
         }
-        self.service.lay(plan, roast_id)
+        self.service.lay(Plan.of(facts), roast_id)
         self.service.choose(
             roast_id, "220C 20min; 160C until peak 57C; rest tented 40min", "hot-then-low"
         )

@@ -11,15 +11,18 @@ import secrets
 import threading
 import time
 from collections import deque
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from trencher.core.belief.reading import Reading
+from trencher.core.entries import Attached, Detached, TipPlace
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
-from trencher.core.session import Attached, Session
+from trencher.core.session import Attached as Channel
+from trencher.core.session import Session
 from trencher.core.units import fahrenheit_to_celsius
 from trencher.service.clock import Clock
+from trencher.service.entering import entered
 from trencher.service.feed import Feed
 from trencher.service.hours import hour
 from trencher.store.repository import NOT_OVER, Repository
@@ -34,7 +37,6 @@ LIMITS: dict[str, tuple[float, float, str]] = {
     "c": (-60.0, 400.0, "°C"),
     "g": (-50.0, 60000.0, "g"),
 }
-PLACES = ("core", "thin_end", "near_surface", "air")
 MOST_AGE_S, AHEAD_S = 48 * 3600.0, 60.0
 MOST_PUSHES, IN_S = 40, 10.0
 """Four pushes a second from one kitchen's instruments together; bursts of forty."""
@@ -153,45 +155,50 @@ class DeviceService:
         self.repository.samples.rename(device, name.strip())
         self.feed.ring(devices=True)
 
-    def attach(self, roast_id: str, device: str, channel: str, place: str) -> Session:
+    def attach(self, roast_id: str, device: str, channel: str, place: TipPlace) -> Session:
         """A channel's tip sits in this joint from now on, and in no other. NotFound, InputError."""
         instrument = self.instrument(device)
         if channel not in {s.channel for s in instrument.state.latest if s.unit == "c"}:
             raise NotFound(f"{device!r} has no temperature on {channel!r}", where="channel")
-        if place not in PLACES:
-            raise InputError(
-                f"{place!r} is no place", where="place", allowed=f"allowed: {', '.join(PLACES)}"
-            )
         others = [h for h in self.repository.headings(*NOT_OVER) if h.id != roast_id]
         for heading, other in self.repository.sound(others):
             if any(_is(a, device, channel) for a in other.attached):
-                self._tell(heading.id, "detached", other, device, channel)
-        session = self.repository.session(roast_id)
-        return self._tell(roast_id, "attached", session, device, channel, place)
+                self._tell(
+                    heading.id, lambda at: Detached(device=device, channel=channel, minute=at)
+                )
+        return self._tell(
+            roast_id,
+            lambda at: Attached(device=device, channel=channel, place=place, minute=at),
+        )
 
     def detach(self, roast_id: str, device: str, channel: str) -> Session:
         """The tip is pulled out. Conflict if it was not in."""
         session = self.repository.session(roast_id)
         if not any(_is(a, device, channel) for a in session.attached):
             raise Conflict(f"{device} {channel} is not in this joint")
-        return self._tell(roast_id, "detached", session, device, channel)
+        return self._tell(roast_id, lambda at: Detached(device=device, channel=channel, minute=at))
 
-    def _tell(
-        self, roast_id: str, kind: str, session: Session, device: str, channel: str, place: str = ""
-    ) -> Session:
-        data: dict[str, Any] = {"device": device, "channel": channel}
-        if place:
-            data["place"] = place
-        if session.put_in_at is not None:
+    def _tell(self, roast_id: str, make: Callable[[float | None], Attached | Detached]) -> Session:
+        def entries(session: Session) -> list[Attached | Detached]:
+            if session.put_in_at is None:
+                return [make(None)]
             spent = self.clock.now() - hour(session.put_in_at)
-            data["minute"] = round(spent.total_seconds() / 60.0, 3)
+            return [make(round(spent.total_seconds() / 60.0, 3))]
+
         at = self.clock.now().isoformat(timespec="milliseconds")
-        found = self.repository.append(roast_id, kind, data, at)
+        found = entered(
+            lambda: self.repository.session(roast_id), entries,
+            lambda made, seq: self.repository.append(roast_id, made, seq, at),
+        )  # fmt: skip
         self.feed.ring()
         return found
 
 
-def _is(a: Attached, device: str, channel: str) -> bool:
+def _pulled(device: str, channel: str) -> Callable[[float | None], Detached]:
+    return lambda at: Detached(device=device, channel=channel, minute=at)
+
+
+def _is(a: Channel, device: str, channel: str) -> bool:
     return (a.device, a.channel, a.to_min) == (device, channel, None)
 
 

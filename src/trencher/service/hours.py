@@ -5,9 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 
 from trencher.core.errors import InputError
-
-FIRST_YEAR, LAST_YEAR = 2000, 2100
-ALLOWED = f"an hour with its zone, {FIRST_YEAR} to {LAST_YEAR}"
+from trencher.formats.bodies import ALLOWED, FIRST_YEAR, LAST_YEAR
 
 
 def hour(text: str) -> datetime:

@@ -31,9 +31,8 @@ def before_it(entry: Mapping[str, Any], session: Session) -> Session:
     if not stands(entry, session):
         return session
     was = entry["was"]
-    return replace(
-        session, method=was["method"], plan={**session.plan, "oven_id": was["oven_id"]}
-    )  # fmt: skip
+    plan = replace(session.plan, oven_id=was["oven_id"])
+    return replace(session, method=was["method"], laid=plan)
 
 
 def on_top(

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
-from typing import Any, get_args
+from typing import get_args
 
-from trencher.core.catalogue.cuts import own_cut
 from trencher.core.catalogue.safety import PROFILES, Profile
+from trencher.core.entries import Planned
 from trencher.core.errors import InputError, NotationError, TrencherError, UnknownName
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.notation import parse_method
@@ -37,16 +37,6 @@ from trencher.service.own_methods import OwnMethod
 from trencher.store.repository import OvenRecord
 
 SERIES_EVERY_S = 120.0
-
-
-def joint_of(facts: Mapping[str, Any]) -> Joint:
-    """The core's joint of kept facts; an own cut's facts stand with it, so that a roast keeps what
-    it was made with. Raises InputError for facts that make no sense."""
-    own = facts.get("own")
-    known = {k: v for k, v in facts.items() if k != "own" and v is not None}
-    if "flags" in known:
-        known["flags"] = tuple(known["flags"])
-    return Joint(**known, own=None if own is None else own_cut({**own, "id": known["cut"]}))
 
 
 def calibration_of(oven: OvenRecord) -> Calibration | None:
@@ -266,16 +256,13 @@ def fragile(wish: Wish, method: str) -> tuple[Disturbance, ...]:
     return disturbances(wish.roast(method), wish.thermometer)
 
 
-def planned_summary(found: Forecast) -> dict[str, Any]:
+def planned_summary(found: Forecast) -> Planned:
     """What was promised when the door closed, as it goes into the log."""
     bands = found.bands
-    return {
-        "pull_min": found.pull_min,
-        "pull_core_c": found.pull_core_c,
-        "peak_c": found.peak_c,
-        "peak_min": found.peak_min,
-        "end_min": found.end_min,
-        "pull_band": [bands.pull_min.low, bands.pull_min.high] if bands else None,
-        "peak_band": [bands.peak_c.low, bands.peak_c.high] if bands else None,
-        "curve": [[round(float(row[0]), 2), round(float(row[3]), 2)] for row in found.series[::2]],
-    }
+    return Planned(
+        pull_min=found.pull_min, pull_core_c=found.pull_core_c, peak_c=found.peak_c,
+        peak_min=found.peak_min, end_min=found.end_min,
+        pull_band=(bands.pull_min.low, bands.pull_min.high) if bands else None,
+        peak_band=(bands.peak_c.low, bands.peak_c.high) if bands else None,
+        curve=tuple((round(float(r[0]), 2), round(float(r[3]), 2)) for r in found.series[::2]),
+    )  # fmt: skip

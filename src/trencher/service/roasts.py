@@ -11,20 +11,40 @@ from contextlib import suppress
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
-from typing import Any, cast
+from typing import Any, Literal, cast
 
 from trencher.core.belief.agenda import given_up_min
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, What, happened
 from trencher.core.belief.places import Place as NamedPlace
 from trencher.core.belief.places import places
-from trencher.core.belief.reading import Instrument, Place, Reading
+from trencher.core.belief.reading import Place as ReadPlace
+from trencher.core.belief.reading import Reading
 from trencher.core.belief.standing import Standing, standing
 from trencher.core.belief.timeline import SEEN, Timeline, ends_with, timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
 from trencher.core.catalogue.troubles import Trouble, trouble
 from trencher.core.day.saving import savings
+from trencher.core.entries import (
+    Answered,
+    Carved,
+    Changed,
+    Chose,
+    Closed,
+    Closing,
+    EndedStage,
+    Judged,
+    Laid,
+    Marked,
+    MarkWhat,
+    PutIn,
+    Read,
+    Rewrote,
+    RoastCorrected,
+    RoastEntry,
+    RoastWithdrew,
+)
 from trencher.core.errors import (
     Conflict,
     InputError,
@@ -32,18 +52,21 @@ from trencher.core.errors import (
     TrencherError,
     UnknownName,
 )
+from trencher.core.events import anew
 from trencher.core.joint import size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
 from trencher.core.outcome.outcomes import loss_of, slices_of
+from trencher.core.plan import Buy, Plan
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, walk, with_rest
 from trencher.core.planner.levers import Lever, Result, compared, delayed, levers, moved
 from trencher.core.planner.setup import Roast, kitchen
-from trencher.core.session import MARKS, Mark, Session, check_step, counted
+from trencher.core.session import Session, apply, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.service.clock import Clock
 from trencher.service.devices import readings_of
+from trencher.service.entering import entered
 from trencher.service.feed import Feed
 from trencher.service.figures import profile_of
 from trencher.service.hours import checked_hour, hour
@@ -52,11 +75,11 @@ from trencher.service.planning import (
     cached_walk,
     check_oven,
     cooker_of,
-    joint_of,
     oven_sd_c,
     planned_summary,
     work_out,
 )
+from trencher.store.once import Delivery
 from trencher.store.repository import Heading, OvenRecord, Repository
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
@@ -140,26 +163,21 @@ def _saves(offered: Levers) -> tuple[str, ...]:
             loss = None
     return savings(
         roast.joint.facts, slices_of(following.outlook.walk.end),
-        float(following.session.plan["wanted_c"]), roast.joint.total_kg, offered.base.loss, loss,
+        following.session.plan.wanted_c, roast.joint.total_kg, offered.base.loss, loss,
     )  # fmt: skip
 
 
-_HAPPENS = (
+_HAPPENS: tuple[MarkWhat, ...] = (
     "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
     "moved_oven", "moved_probe",
 )  # fmt: skip
-_CSV_MARKS = {**{what: what for what in _HAPPENS if not what.startswith("moved")}} | {
+_CSV_MARKS: dict[str, MarkWhat] = {
+    **{what: what for what in _HAPPENS if not what.startswith("moved")},
     "probe_moved": "moved_probe", "browned": "browned", "crisped": "crisped",
 }  # fmt: skip
 _MAY_END = ("turned", "oven_off", "browned", "crisped")
 """Marks that a stage may have waited for: the log then has its end."""
 _OPENS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
-
-
-_CORRECTS: dict[str, tuple[str, ...]] = {
-    "put_in": ("at", "core_c"), "read": ("minute", "low_c", "high_c", "place", "sure"),
-    "ended_stage": ("minute",), "marked": ("minute", "seconds", "text"), "carved": ("minute",),
-}  # fmt: skip
 
 
 def _check_reading(low_c: float, high_c: float) -> None:
@@ -199,7 +217,7 @@ def _own_oven(stage: Stage) -> Stage:
     return replace(stage, cooker=None) if isinstance(stage, (Oven, Off)) else stage
 
 
-def _happening(mark: Mark, repository: Repository) -> Happening:
+def _happening(mark: Marked, repository: Repository) -> Happening:
     cooker = None if mark.oven_id is None else cooker_of(repository.oven(mark.oven_id))
     # A tip is moved through an open door; where it sits now is the readings' business.
     what = "door" if mark.what == "moved_probe" else mark.what
@@ -221,7 +239,7 @@ def _readings(session: Session, now: float) -> list[Reading]:
     moves = [m.minute for m in session.marks if m.what == "moved_probe"]
     found = [
         Reading(
-            r.minute, r.low_c, r.high_c, cast("Place", r.place), cast("Instrument", r.instrument),
+            r.minute, r.low_c, r.high_c, r.place, r.instrument,
             sum(1 for m in moves if m <= r.minute), r.sure, r.spot,
         )
         for r in session.readings
@@ -283,17 +301,17 @@ class RoastService:
 
     def wish(self, session: Session) -> Wish:
         """What the roast is planned for; a core measured at the door replaces the assumed start."""
-        plan = session.plan
-        joint = joint_of(plan["joint"])
+        plan, joint = session.plan, session.plan.joint
         if session.start_c is not None:
             joint = replace(joint, start_c=session.start_c)
+        oven = self.repository.oven(plan.oven_id)
         return Wish(
             joint=joint,
-            cooker=cooker_of(self.repository.oven(plan["oven_id"]), joint),
-            oven_sd_c=oven_sd_c(self.repository.oven(plan["oven_id"])),
-            wanted_c=plan["wanted_c"],
-            rest_min=plan["rest_min"],
-            thermometer=plan.get("thermometer", "leave-in"),
+            cooker=cooker_of(oven, joint),
+            oven_sd_c=oven_sd_c(oven),
+            wanted_c=plan.wanted_c,
+            rest_min=plan.rest_min,
+            thermometer=plan.thermometer,
             profile=self.profile(),
             start_measured=session.start_measured,
         )
@@ -348,7 +366,7 @@ class RoastService:
         readings = _readings(session, now)
         sent = _sent(session, self.repository, now)
         doubt = wish.doubt
-        if session.oven_id != session.plan["oven_id"]:
+        if session.oven_id != session.plan.oven_id:
             doubt = replace(doubt, other_oven_c=oven_sd_c(self.oven(session)) or doubt.oven_c)
         seen = outlook(roast, line, [*readings, *sent], now, doubt, self.profile().room_min)
         doubted = {
@@ -414,7 +432,7 @@ class RoastService:
         """The figure of the profile in use against what was measured in this roast's core, typed or
         ``sent`` by instruments. Never a prediction, a sense, or a reading that is not believed
         (``doubted``: minute and °C)."""
-        cut = joint_of(session.plan["joint"]).judged
+        cut = session.plan.joint.judged
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
         measured += [(r.minute, r.low_c) for r in sent if r.place == "core"]
         believed = sorted(m for m in measured if m not in doubted)
@@ -424,22 +442,32 @@ class RoastService:
     def _stamp(self) -> str:
         return self.clock.now().isoformat(timespec="milliseconds")
 
-    def add(self, roast_id: str, kind: str, data: Any) -> Session:
-        """One event, if it fits where the roast stands; every screen is told."""
-        if callable(data):
-            # Once outside: what has to be simulated for it is then kept, and the writer does not
-            # wait. What it says is said where it counts.
-            with suppress(TrencherError):
-                data(self.session(roast_id))
-        session = self.repository.append(roast_id, kind, data, self._stamp())
+    def add(
+        self, roast_id: str, make: Callable[[Session], RoastEntry], by: Delivery | None = None
+    ) -> Session:
+        """One entry, made from the roast as it stands, if it fits; every screen is told. What was
+        delivered ``by`` before is not entered again."""
+        return self.add_all(roast_id, lambda session: [make(session)], by)
+
+    def add_all(
+        self, roast_id: str, make: Callable[[Session], Sequence[RoastEntry]],
+        by: Delivery | None = None,
+    ) -> Session:  # fmt: skip
+        """Several entries, all of them or none."""
+        if self.repository.delivered(by):
+            return self.session(roast_id)
+        session = entered(
+            lambda: self.session(roast_id), make,
+            lambda made, seq: self.repository.append(roast_id, made, seq, self._stamp(), by),
+        )  # fmt: skip
         self.feed.ring()
         return session
 
-    def lay(self, plan: Mapping[str, Any], roast_id: str | None = None) -> tuple[str, Session]:
+    def lay(self, plan: Plan, roast_id: str | None = None) -> tuple[str, Session]:
         """A new joint on the block. InputError says what is wrong."""
         self._check_plan(plan)
         roast_id = roast_id or secrets.token_hex(4)
-        session = self.repository.create(roast_id, plan, self._stamp())
+        session = self.repository.create(roast_id, Laid(**vars(plan)), self._stamp())
         self.feed.ring()
         return roast_id, session
 
@@ -450,12 +478,14 @@ class RoastService:
         roast. Another weight is another piece: what was measured of the old one is not taken over,
         and no price or shop either. NotFound, InputError."""
         old = self.session(roast_id)
-        joint = dict(old.plan["joint"])
-        if weight_kg is not None and abs(weight_kg / joint["weight_kg"] - 1.0) > SAME_WEIGHT:
-            joint |= dict.fromkeys(("thickness_mm", "width_mm", "length_mm"))
-        joint["weight_kg"] = joint["weight_kg"] if weight_kg is None else weight_kg
-        plan = {k: v for k, v in old.plan.items() if k != "buy"}
-        plan |= {"joint": joint, "serve_at": serve_at, "name": name or plan["name"]}
+        joint = old.plan.joint
+        if weight_kg is not None:
+            if abs(weight_kg / joint.weight_kg - 1.0) > SAME_WEIGHT:
+                joint = replace(joint, thickness_mm=None, width_mm=None, length_mm=None)
+            joint = replace(joint, weight_kg=weight_kg)
+        plan = replace(
+            old.plan, joint=joint, serve_at=serve_at, name=name or old.plan.name, buy=Buy()
+        )
         new_id, session = self.lay(plan)
         if old.method is not None:
             # A way that this piece cannot go is chosen anew on the Ways.
@@ -463,61 +493,56 @@ class RoastService:
                 session = self.choose(new_id, old.method, old.school)
         return new_id, session
 
-    def _check_plan(self, plan: Mapping[str, Any]) -> None:
+    def _check_plan(self, plan: Plan) -> None:
         Wish(
-            joint=joint_of(plan["joint"]),
-            cooker=cooker_of(self.repository.oven(plan["oven_id"])),
-            wanted_c=plan["wanted_c"],
-            rest_min=plan["rest_min"],
+            joint=plan.joint,
+            cooker=cooker_of(self.repository.oven(plan.oven_id)),
+            wanted_c=plan.wanted_c,
+            rest_min=plan.rest_min,
         )
-        checked_hour(plan["serve_at"], "serve_at")
-        if not plan["name"].strip():
+        checked_hour(plan.serve_at, "serve_at")
+        if not plan.name.strip():
             raise InputError("the roast has no name", where="name", allowed="1 to 80 letters")
 
-    def change(self, roast_id: str, part: Mapping[str, Any]) -> Session:
+    def change(self, roast_id: str, change: Changed) -> Session:
         """Change the plan of a joint that is still on the block."""
 
-        def merged(session: Session) -> Mapping[str, Any]:
-            self._check_plan({**session.plan, **part})
-            return part
+        def checked(session: Session) -> Changed:
+            self._check_plan(change.on(session.plan))
+            return change
 
-        return self.add(roast_id, "changed", merged)
+        return self.add(roast_id, checked)
 
     def choose(self, roast_id: str, method: str, school: str | None) -> Session:
         """Choose a way, by its text. NotationError, GoalUnreachable."""
 
-        def chosen(session: Session) -> Mapping[str, Any]:
-            wish = self.wish(session)
+        def chosen(session: Session) -> Chose:
             parsed = parse_method(method)
-            work_out(wish, str(parsed))
-            return {
-                "school": school,
-                "method": str(parsed),
-                "pull_stage": parsed.pull_index,
-            }
+            work_out(self.wish(session), str(parsed))
+            return Chose(method=str(parsed), pull_stage=parsed.pull_index, school=school)
 
-        return self.add(roast_id, "chose", chosen)
+        return self.add(roast_id, chosen)
 
     def put_in(
-        self, roast_id: str, core_c: float | None, at: datetime | None = None
+        self, roast_id: str, core_c: float | None, at: datetime | None = None,
+        by: Delivery | None = None,
     ) -> Session:  # fmt: skip
         """The door closes, ``at`` an hour that was, or now. ``core_c`` is what the core read at the
         door; None if nobody measured."""
         now = self.clock.now()
         # In the kitchen's own zone: days are counted from it.
         zoned = now if at is None else at.astimezone(now.tzinfo)
-        closed_at = zoned.isoformat(timespec="milliseconds")
-        self._check_put_in({"at": closed_at, "core_c": core_c})
+        closed = PutIn(at=zoned.isoformat(timespec="milliseconds"), core_c=core_c)
+        self._check_put_in(closed.at, core_c)
 
-        def planned(session: Session) -> Mapping[str, Any]:
-            data: dict[str, Any] = {"at": closed_at, "core_c": core_c}
-            if session.method is not None:
-                started = replace(session, start_c=core_c, start_measured=core_c is not None)
-                found, _ = work_out(self.wish(started), session.method)
-                data["planned"] = planned_summary(found)
-            return data
+        def planned(session: Session) -> PutIn:
+            if session.method is None:
+                return closed
+            started = replace(session, start_c=core_c, start_measured=core_c is not None)
+            found, _ = work_out(self.wish(started), session.method)
+            return replace(closed, planned=planned_summary(found))
 
-        return self.add(roast_id, "put_in", planned)
+        return self.add(roast_id, planned, by)
 
     def minute_given(self, session: Session, minute: float | None) -> float:
         """A minute somebody gave, or now. OutOfRange for one that has not come."""
@@ -538,69 +563,62 @@ class RoastService:
         return minute
 
     def read(
-        self,
-        roast_id: str,
-        low_c: float,
-        high_c: float,
-        place: str,
-        minute: float | None,
-        instrument: str = "probe",
-        spot: str = "",
-    ) -> Session:
+        self, roast_id: str, low_c: float, high_c: float, place: ReadPlace, minute: float | None,
+        instrument: Literal["probe", "spot"] = "probe", spot: str = "",
+        by: Delivery | None = None,
+    ) -> Session:  # fmt: skip
         """A reading, or a range that flickers; ``spot``: what the cook calls the place."""
         _check_reading(low_c, high_c)
         return self.add(
-            roast_id, "read", self._reading(low_c, high_c, place, minute, instrument, spot)
+            roast_id, lambda s: self._reading(s, low_c, high_c, place, minute, instrument, spot), by
         )
 
     def _reading(
-        self, low_c: float, high_c: float, place: str, minute: float | None,
-        instrument: str = "probe", spot: str = "",
-    ) -> Callable[[Session], Mapping[str, Any]]:  # fmt: skip
-        named = {"spot": spot.strip()} if place == "core" and spot.strip() else {}
-
-        def reading(session: Session) -> Mapping[str, Any]:
-            at = self.minute_given(session, minute)
-            return {
-                "minute": at, "low_c": low_c, "high_c": high_c, "place": place,
-                "instrument": instrument, **named,
-            }  # fmt: skip
-
-        return reading
+        self, session: Session, low_c: float, high_c: float, place: ReadPlace,
+        minute: float | None, instrument: Literal["probe", "spot"] = "probe", spot: str = "",
+    ) -> Read:  # fmt: skip
+        return Read(
+            minute=self.minute_given(session, minute), low_c=low_c, high_c=high_c, place=place,
+            instrument=instrument, spot=spot.strip() if place == "core" else "",
+        )  # fmt: skip
 
     def read_csv(self, roast_id: str, text: str) -> Session:
         """Readings from a CSV; all of them or none. What is in the log already is not entered
         twice: a file may be given again."""
         readings = read_csv(text)
-        session = self.session(roast_id)
-        check_step(session, "read", {})
-        for r in readings:
-            self.minute_given(session, r.minute)
-            if r.low_c is not None and r.high_c is not None:
-                _check_reading(r.low_c, r.high_c)
-        fresh = _not_yet_in(session, readings)
-        self._check_ends(session, fresh)
-        entries = [e for r in fresh for e in self._entries(r)]
-        if not entries:
-            return session
-        session = self.repository.append_all(roast_id, entries, self._stamp())
-        self.feed.ring()
-        return session
 
-    def _entries(self, r: CsvReading) -> list[Callable[[Session], tuple[str, Mapping[str, Any]]]]:
-        """The events of one line of a file, each made from the session before it."""
-        found: list[Callable[[Session], tuple[str, Mapping[str, Any]]]] = []
+        def entries(session: Session) -> list[RoastEntry]:
+            if session.status not in Read.FITS:
+                raise Read.misfit(session.status)
+            for r in readings:
+                self.minute_given(session, r.minute)
+                if r.low_c is not None and r.high_c is not None:
+                    _check_reading(r.low_c, r.high_c)
+            fresh = _not_yet_in(session, readings)
+            self._check_ends(session, fresh)
+            found: list[RoastEntry] = []
+            # Each is made from the roast as the lines before it leave it.
+            for make in (m for r in fresh for m in self._entries(r)):
+                entry = make(session)
+                check_step(session, entry)
+                session = apply(session, replace(entry, seq=session.last_seq + 1))
+                found.append(entry)
+            return found
+
+        return self.add_all(roast_id, entries)
+
+    def _entries(self, r: CsvReading) -> list[Callable[[Session], RoastEntry]]:
+        """The entries of one line of a file, each made from the session before it."""
+        found: list[Callable[[Session], RoastEntry]] = []
         if r.low_c is not None and r.high_c is not None:
-            reading = self._reading(r.low_c, r.high_c, r.place, r.minute, spot=r.spot)
-            found.append(lambda session: ("read", reading(session)))
+            low, high = r.low_c, r.high_c
+            found.append(lambda s: self._reading(s, low, high, r.place, r.minute, spot=r.spot))
         if r.event in _CSV_MARKS:
-            what = _CSV_MARKS[r.event]
-            found.append(lambda s: self._marking(s, what, "", r.minute, seconds=r.seconds))
+            mark = _CSV_MARKS[r.event]
+            found.append(lambda s: self._marking(s, mark, "", r.minute, seconds=r.seconds))
         elif r.event:
             out = r.event == "taken_out"
-            found.append(
-                lambda s: ("ended_stage", self._ending(s, s.pull_stage if out else None, r.minute))
-            )
+            found.append(lambda s: self._ending(s, s.pull_stage if out else None, r.minute))
         return found
 
     def _check_ends(self, session: Session, readings: Sequence[CsvReading]) -> None:
@@ -621,25 +639,42 @@ class RoastService:
             ends[stage] = r.minute
 
     def write_csv(self, roast_id: str) -> str:
-        """The readings that count, as CSV."""
-        return write_csv(
-            CsvReading(r.minute, r.low_c, r.high_c, r.place, spot=r.spot)
-            for r in self.session(roast_id).readings
-        )
+        """The readings and events that count, as CSV that ``read_csv`` takes. Senses, notes and a
+        move to another oven have no line in it."""
+        session = self.session(roast_id)
+        lines = [
+            CsvReading(r.minute, r.low_c, r.high_c, r.place, spot=r.spot) for r in session.readings
+        ]
+        told = {what: event for event, what in _CSV_MARKS.items()}
+        lines += [
+            CsvReading(m.minute, None, None, "core", told[m.what], m.seconds)
+            for m in session.marks
+            if m.what in told
+        ]
+        seen = {m.seq for m in session.marks}
+        ended = [e for e in counted(session) if isinstance(e, EndedStage) and e.seq not in seen]
+        lines += [
+            CsvReading(
+                e.minute, None, None, "core",
+                "taken_out" if e.stage == session.pull_stage else "turned_down",
+            )
+            for e in ended
+            if session.ends.get(e.stage) == e.minute
+        ]  # fmt: skip
+        return write_csv(sorted(lines, key=lambda line: line.minute))
 
     def end_stage(
-        self, roast_id: str, stage: int | None, minute: float | None, *, seen: str | None = None
+        self, roast_id: str, stage: int | None, minute: float | None, by: Delivery | None = None
     ) -> Session:
-        """A stage has ended: turned down, switched off, taken out. ``seen``: the mark of what it
-        waited for; one event says both, so that a delivery is kept whole or not at all."""
-
-        return self.add(
-            roast_id, "ended_stage", lambda session: self._ending(session, stage, minute, seen=seen)
-        )
+        """A stage has ended: turned down, switched off, taken out."""
+        return self.add(roast_id, lambda session: self._ending(session, stage, minute), by)
 
     def _ending(
-        self, session: Session, stage: int | None, minute: float | None, *, seen: str | None = None
-    ) -> Mapping[str, Any]:
+        self, session: Session, stage: int | None, minute: float | None,
+        seen: MarkWhat | None = None,
+    ) -> EndedStage:  # fmt: skip
+        """``seen``: the mark of what it waited for; one entry says both, so that a delivery is kept
+        whole or not at all."""
         at = self.minute_given(session, minute)
         if session.method is None:
             raise Conflict("no way has been chosen yet")
@@ -652,7 +687,7 @@ class RoastService:
             raise OutOfRange("stage", index, 0, len(method.stages) - 2)
         if index in session.ends:
             raise Conflict(f"stage {index + 1} has ended already", allowed="withdraw it first")
-        return {"stage": index, "minute": at} | ({} if seen is None else {"seen": seen})
+        return EndedStage(stage=index, minute=at, seen=seen)
 
     def levers(self, roast_id: str) -> Levers:
         """What going on comes to and every lever beside it, as the readings make the roast out."""
@@ -674,7 +709,7 @@ class RoastService:
         options = [x for c in found.levers for x in offered.found if x.code == c]
         if code == "overshot":
             # Ending the climb of a joint that is not there yet would serve it raw.
-            least = float(session.plan["wanted_c"]) - RAW_BELOW_C
+            least = session.plan.wanted_c - RAW_BELOW_C
             options = [x for x in options if x.result is None or x.result.peak_c >= least]
         if found.move:
             options += self._moves(offered.following, offered.base)
@@ -739,124 +774,105 @@ class RoastService:
         # What befell it stays in its own events: the way is written without.
         later = lever.method.stages[len(line.past.stages) :]
         method = Method((*line.plain.stages, *(_own_oven(s) for s in later)))
-        return self.add(
-            roast_id, "rewrote",
-            {
-                "code": code, "words": lever.words, "method": str(method),
-                "pull_stage": method.pull_index, "ends": ends,
-                "minute": self.minute_given(offered.following.session, None),
-            },
+        rewrote = Rewrote(
+            code=code, words=lever.words, method=str(method), pull_stage=method.pull_index,
+            ends=ends, minute=self.minute_given(offered.following.session, None),
         )  # fmt: skip
+        return self.add(roast_id, lambda _session: rewrote)
 
     def mark(
-        self, roast_id: str, what: str, text: str, minute: float | None, *,
+        self, roast_id: str, what: MarkWhat, text: str, minute: float | None, *,
         seconds: float | None = None, oven_id: str | None = None, sense_code: str | None = None,
+        by: Delivery | None = None,
     ) -> Session:  # fmt: skip
         """Something seen, done or found: MARKS. ``seconds`` the door stood open; ``oven_id`` for
         ``moved_oven``, ``sense_code`` for ``sense``."""
-        if what not in MARKS:
-            raise InputError(
-                f"{what!r} cannot be marked", where="what", allowed=f"allowed: {', '.join(MARKS)}"
-            )
         if seconds is not None and not 0.0 <= seconds <= LONGEST_DOOR_S:
             raise OutOfRange("seconds", seconds, 0, LONGEST_DOOR_S, "s")
         if (what == "moved_oven") != (oven_id is not None):
             raise InputError("which oven?", where="oven_id", allowed="an oven with 'moved_oven'")
         if oven_id is not None:
             self.repository.oven(oven_id)
-
-        def entry(session: Session) -> tuple[str, Mapping[str, Any]]:
-            return self._marking(
-                session, what, text, minute, seconds=seconds, oven_id=oven_id,
-                sense_code=sense_code,
-            )  # fmt: skip
-
-        with suppress(TrencherError):
-            entry(self.session(roast_id))  # as in ``add``
-        session = self.repository.append_all(roast_id, [entry], self._stamp())
-        self.feed.ring()
-        return session
+        return self.add(
+            roast_id,
+            lambda session: self._marking(
+                session, what, text, minute, seconds=seconds, oven_id=oven_id, sense=sense_code
+            ),
+            by,
+        )
 
     def _marking(
-        self, session: Session, what: str, text: str, minute: float | None, *,
-        seconds: float | None = None, oven_id: str | None = None, sense_code: str | None = None,
-    ) -> tuple[str, Mapping[str, Any]]:  # fmt: skip
-        """The event of a mark: the end of a stage that waited for it, or the mark itself."""
-        if session.method is not None and session.put_in_at is not None:
-            at = self.minute_given(session, minute)
-            ends = ends_with(
-                cached_walk(self.wish(session).roast(session.method)), session.ends, what, at
-            )
-            if ends is not None and session.status in ("roasting", "resting"):
-                seen = what if what in SEEN else None
-                return "ended_stage", self._ending(session, ends, at, seen=seen)
-        data = {"what": what, "text": text, "minute": self.minute_given(session, minute)}
-        more = {"seconds": seconds, "oven_id": oven_id, "sense": sense_code}
-        return "marked", data | {k: v for k, v in more.items() if v is not None}
+        self, session: Session, what: MarkWhat, text: str, minute: float | None,
+        **more: Any,
+    ) -> EndedStage | Marked:  # fmt: skip
+        """The entry of a mark: the end of a stage that waited for it, or the mark itself."""
+        at = self.minute_given(session, minute)
+        if session.method is not None and session.status in ("roasting", "resting"):
+            walked = cached_walk(self.wish(session).roast(session.method))
+            ends = ends_with(walked, session.ends, what, at)
+            if ends is not None:
+                return self._ending(session, ends, at, what if what in SEEN else None)
+        return Marked(what=what, text=text, minute=at, **more)
 
     def correct(self, roast_id: str, seq: int, part: Mapping[str, Any]) -> Session:
         """Other data for an earlier event; the log keeps both. ``part``: of minute, low_c, high_c,
         place, seconds, text, core_c, at. When it went in (``at``, ISO): what was entered keeps its
         hour, so every clock that counts from then counts from the true moment."""
 
-        def corrected(session: Session) -> Mapping[str, Any]:
-            event = next((e for e in counted(session) if e.seq == seq), None)
-            if event is None:
+        def corrected(session: Session) -> RoastCorrected:
+            entry = next((e for e in counted(session) if e.seq == seq), None)
+            if not isinstance(entry, RoastEntry):
                 raise Conflict(f"there is no event {seq} to correct")
-            allowed = _CORRECTS.get(event.kind, ())
-            strange = sorted(set(part) - set(allowed))
+            strange = sorted(set(part) - set(entry.CORRECTABLE))
             if strange:
                 raise InputError(
                     f"{strange[0]!r} is no part of this entry", where="correct",
-                    allowed=f"allowed: {', '.join(allowed) or 'nothing'}",
+                    allowed=f"allowed: {', '.join(entry.CORRECTABLE) or 'nothing'}",
                 )  # fmt: skip
-            data = {**event.data, **part}
-            found: dict[str, Any] = {"seq": seq, "data": data}
+            data = {**entry.plain(), **part}
             if "minute" in part:
                 data["minute"] = self.minute_given(session, part["minute"])
-            if "low_c" in data:
-                _check_reading(data["low_c"], data["high_c"])
-            if event.kind == "put_in":
-                self._check_put_in(data)
-                was = hour(event.data["at"])
-                by = (was - hour(data["at"])).total_seconds() / 60.0
-                if by:
-                    found["shift_min"] = by
-            return found
+            new = anew(entry, data)
+            shift: float | None = None
+            if isinstance(new, Read):
+                _check_reading(new.low_c, new.high_c)
+            if isinstance(entry, PutIn) and isinstance(new, PutIn):
+                self._check_put_in(new.at, new.core_c)
+                shift = (hour(entry.at) - hour(new.at)).total_seconds() / 60.0 or None
+            return RoastCorrected(target=seq, data=new.plain(), shift_min=shift)
 
-        return self.add(roast_id, "corrected", corrected)
+        return self.add(roast_id, corrected)
 
-    def _check_put_in(self, data: Mapping[str, Any]) -> None:
-        core = data.get("core_c")
-        if core is not None and not -25.0 <= core <= 45.0:
-            raise OutOfRange("core_c", core, -25, 45, "°C")
-        at, now = hour(data["at"]), self.clock.now()
+    def _check_put_in(self, closed_at: str, core_c: float | None) -> None:
+        if core_c is not None and not -25.0 <= core_c <= 45.0:
+            raise OutOfRange("core_c", core_c, -25, 45, "°C")
+        at, now = hour(closed_at), self.clock.now()
         if at.tzinfo is None or not now - timedelta(hours=48) <= at <= now + timedelta(minutes=1):
             raise InputError(
-                f"{data['at']} cannot be when it went in", where="at",
+                f"{closed_at} cannot be when it went in", where="at",
                 allowed="an hour within the last two days, with its zone",
             )  # fmt: skip
 
-    def answer(self, roast_id: str, code: str, minute: float | None = None) -> Session:
+    def answer(
+        self, roast_id: str, code: str, minute: float | None = None, by: Delivery | None = None
+    ) -> Session:
         """An alarm has been heard: it is silent on every screen."""
+        return self.add(
+            roast_id, lambda s: Answered(code=code, minute=self.minute_given(s, minute)), by
+        )
 
-        def answered(session: Session) -> Mapping[str, Any]:
-            return {"code": code, "minute": self.minute_given(session, minute)}
-
-        return self.add(roast_id, "answered", answered)
-
-    def carve(self, roast_id: str, minute: float | None) -> Session:
+    def carve(self, roast_id: str, minute: float | None, by: Delivery | None = None) -> Session:
         """Carving begins: the roast is finished."""
-        return self.add(roast_id, "carved", lambda s: {"minute": self.minute_given(s, minute)})
+        return self.add(roast_id, lambda s: Carved(minute=self.minute_given(s, minute)), by)
 
-    def close(self, roast_id: str, why: str) -> Session:
+    def close(self, roast_id: str, why: Closing, by: Delivery | None = None) -> Session:
         """A roast that was not carved is over: CLOSINGS."""
-        return self.add(roast_id, "closed", {"why": why})
+        return self.add(roast_id, lambda _session: Closed(why=why), by)
 
     def judge(self, roast_id: str, verdict: str, change: str) -> Session:
         """The cook's word, given before the comparison is shown."""
-        return self.add(roast_id, "judged", {"verdict": verdict, "change": change})
+        return self.add(roast_id, lambda _session: Judged(verdict=verdict, change=change))
 
     def withdraw(self, roast_id: str, seq: int) -> Session:
-        """Take an event out of what counts; it stays in the log."""
-        return self.add(roast_id, "withdrew", {"seq": seq})
+        """Take an entry out of what counts; it stays in the log."""
+        return self.add(roast_id, lambda _session: RoastWithdrew(target=seq))

@@ -63,9 +63,9 @@ def stages_of(roast: dict[str, Any]) -> tuple[Method, dict[int, float], list[Mar
     if not isinstance(method.stages[-1], Rest):
         method = Method((*method.stages, Rest(Minutes(240.0))))
     marks = [
-        Mark(e["data"]["what"], float(e["data"]["minute"]), e["data"].get("seconds"))
-        for e in roast["log"]
-        if e["kind"] == "marked" and not e["withdrawn"]
+        Mark(line["entry"]["what"], float(line["entry"]["minute"]), line["entry"]["seconds"])
+        for line in roast["log"]
+        if line["entry"]["kind"] == "marked" and not line["withdrawn"]
     ]
     return method, {int(k): float(v) for k, v in roast["ends"].items()}, marks
 

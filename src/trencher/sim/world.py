@@ -8,6 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any
 
+from trencher.core.entries import MarkWhat
 from trencher.sim.roast import Truth
 
 DEMO_HOUR, DEMO_MINUTE = 13, 30
@@ -110,7 +111,7 @@ class PastRoast:
     cover: float = 0.6
     verdict: str = ""
     change: str = ""
-    marks: tuple[tuple[str, float, str], ...] = field(default=())
+    marks: tuple[tuple[MarkWhat, float, str], ...] = field(default=())
 
 
 def _joint(

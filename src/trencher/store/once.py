@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from contextvars import ContextVar
 from dataclasses import dataclass
 
 from sqlalchemy.orm import Session as SqlSession
@@ -11,34 +10,28 @@ from trencher.core.errors import Conflict
 from trencher.store.tables import DeliveryRow
 
 
-@dataclass
+@dataclass(frozen=True)
 class Delivery:
-    """What is being handed over: the sender's key, and a digest of where to and what. ``kept``: its
-    key was written by this very request, whose further events are its own."""
+    """What is being handed over: the sender's key, and a digest of where to and what."""
 
     key: str
     digest: str = ""
-    kept: bool = False
 
 
-delivery: ContextVar[Delivery | None] = ContextVar("delivery", default=None)
-"""Set by the API for one request; None: nobody asks."""
-
-
-def kept_already(sql: SqlSession, at: str) -> bool:
-    """Whether this delivery was kept before; otherwise it counts as kept with this transaction.
-    Conflict where its key was another entry's: nothing is kept for it, and nothing claimed."""
-    now = delivery.get()
-    if now is None or now.kept:
+def delivered(sql: SqlSession, by: Delivery | None) -> bool:
+    """Whether this was kept before. Conflict where its key was another entry's."""
+    row = None if by is None else sql.get(DeliveryRow, by.key)
+    if by is None or row is None:
         return False
-    row = sql.get(DeliveryRow, now.key)
-    if row is None:
-        sql.add(DeliveryRow(key=now.key, at=at, digest=now.digest))
-        now.kept = True
-        return False
-    if row.digest and now.digest and row.digest != now.digest:
+    if row.digest and by.digest and row.digest != by.digest:
         raise Conflict(
             "this key was used for another entry", where="Idempotency-Key",
             allowed="a key of its own for each entry",
         )  # fmt: skip
     return True
+
+
+def claim(sql: SqlSession, by: Delivery | None, at: str) -> None:
+    """It counts as kept with this transaction."""
+    if by is not None:
+        sql.add(DeliveryRow(key=by.key, at=at, digest=by.digest))

@@ -7,7 +7,7 @@ import threading
 from collections import OrderedDict
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from contextlib import contextmanager, suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from pathlib import Path
 from typing import Any, TypeVar
@@ -17,12 +17,14 @@ from sqlalchemy import text as text_of
 from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session as SqlSession
 
-from trencher.core.day.log import Day, apply_to_day, check_day_step, replay_day
-from trencher.core.errors import Conflict, Damaged, InputError, NotFound
-from trencher.core.events import Event, Payload
+from trencher.core.day.log import Day, apply_to_day, check_day_step, day_entry_of, replay_day
+from trencher.core.entries import Laid, Marked, Read, RoastEntry, entry_of
+from trencher.core.errors import Conflict, Damaged, InputError, NotFound, Overtaken
+from trencher.core.events import Corrected, Entry, Withdrew
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
-from trencher.store.once import kept_already
+from trencher.store.intake import Intake
+from trencher.store.once import Delivery, claim, delivered
 from trencher.store.samples import Samples
 from trencher.store.tables import (
     DayAsideRow,
@@ -103,13 +105,13 @@ def _heading(r: RoastRow) -> Heading:
     return Heading(r.id, r.name, r.status, r.created_at, r.serve_at, r.last_seq, r.oven_id, r.aside)
 
 
-def _events(sql: SqlSession, roast_id: str, after: int = 0) -> list[Event]:
+def _entries(sql: SqlSession, roast_id: str, after: int = 0) -> list[RoastEntry]:
     rows = sql.execute(
-        select(EventRow.seq, EventRow.kind, EventRow.data)
+        select(EventRow.kind, EventRow.data, EventRow.seq, EventRow.at)
         .where(EventRow.roast_id == roast_id, EventRow.seq > after)
         .order_by(EventRow.seq)
     )
-    return [Event(seq, kind, data) for seq, kind, data in rows]
+    return [entry_of(*row) for row in rows]
 
 
 def _parsed(kept: Any) -> Any:
@@ -152,8 +154,8 @@ def _row_here(sql: SqlSession, roast_id: str) -> RoastRow:
 def _head(row: RoastRow, session: Session) -> None:
     """The heading as the log now has it."""
     row.status, row.last_seq = session.status, session.last_seq
-    row.name, row.serve_at = session.plan["name"], session.plan["serve_at"]
-    row.oven_id, row.words = session.plan["oven_id"], words_of(session.plan, session.verdict)
+    row.name, row.serve_at = session.plan.name, session.plan.serve_at
+    row.oven_id, row.words = session.plan.oven_id, words_of(session.plan, session.verdict)
 
 
 def _aside(sql: SqlSession, date: str) -> int:
@@ -162,18 +164,18 @@ def _aside(sql: SqlSession, date: str) -> int:
     return 0 if row is None else row.upto
 
 
-def _day_events(sql: SqlSession, date: str) -> list[Event]:
+def _day_entries(sql: SqlSession, date: str) -> list[Entry]:
     rows = sql.execute(
-        select(DayEventRow.seq, DayEventRow.kind, DayEventRow.data)
+        select(DayEventRow.kind, DayEventRow.data, DayEventRow.seq, DayEventRow.at)
         .where(DayEventRow.day == date, DayEventRow.id > _aside(sql, date))
         .order_by(DayEventRow.seq)
     )
-    return [Event(seq, kind, data) for seq, kind, data in rows]
+    return [day_entry_of(*row) for row in rows]
 
 
 def _day(sql: SqlSession, date: str) -> Day:
     with _legible("day", date):
-        return replay_day(_day_events(sql, date))
+        return replay_day(_day_entries(sql, date))
 
 
 @contextmanager
@@ -188,12 +190,12 @@ def _legible(record: str, what: str) -> Iterator[None]:
         ) from error  # fmt: skip
 
 
-def _folded(before: Session, events: Sequence[Event]) -> Session:
+def _folded(before: Session, entries: Sequence[RoastEntry]) -> Session:
     """A roast with more of its log."""
     if not before.log:
-        return replay(events)
-    for event in events:
-        before = apply(before, event)
+        return replay(entries)
+    for entry in entries:
+        before = apply(before, entry)
     return before
 
 
@@ -256,6 +258,21 @@ class Repository:
                 found.append(_heading(row))
         return found
 
+    def everything(self) -> list[Heading]:
+        """Every roast, put aside or not, the oldest first."""
+        with self._db.read() as sql:
+            return [_heading(row) for row in sql.scalars(select(RoastRow).order_by(RoastRow.id))]
+
+    def heading(self, roast_id: str) -> Heading:
+        """One of them. NotFound."""
+        with self._db.read() as sql:
+            return _heading(_row(sql, roast_id))
+
+    def known(self, roast_id: str) -> bool:
+        """Whether there is a roast of this id, put aside or not."""
+        with self._db.read() as sql:
+            return sql.get(RoastRow, roast_id) is not None
+
     def recent(self, past: int) -> list[Heading]:
         """Every roast that is not over, and so many of those that are, the latest serving first."""
         over = _BY_SERVING.where(RoastRow.status == "done").limit(past)
@@ -291,7 +308,7 @@ class Repository:
             select(RoastRow.name)
             .join(EventRow, EventRow.roast_id == RoastRow.id)
             .where(
-                EventRow.kind == "marked",
+                EventRow.kind == Marked.kind,
                 type_coerce(EventRow.data, String).contains(
                     f'"oven_id": {json.dumps(oven_id)}', autoescape=True
                 ),
@@ -400,7 +417,7 @@ class Repository:
             row = sql.get(DayAsideRow, date)
             if row is None:
                 raise NotFound(f"{date} was not put aside", where="day")
-            if _day_events(sql, date):
+            if _day_entries(sql, date):
                 raise Conflict(
                     f"{date} was begun anew", allowed="what was put aside stays where it is"
                 )
@@ -419,99 +436,107 @@ class Repository:
             kept = self._sessions.pop(roast_id, None)
         before = Session() if kept is None else kept
         with _legible("roast", repr(roast_id)):
-            session = _folded(before, _events(sql, roast_id, before.last_seq))
+            session = _folded(before, _entries(sql, roast_id, before.last_seq))
+            if session.log:
+                _ = session.plan
         with self._lock:
             self._sessions[roast_id] = session
             while len(self._sessions) > KEPT_SESSIONS:
                 self._sessions.popitem(last=False)
         return session
 
-    def times(self, roast_id: str) -> dict[int, str]:
-        """When each event of a roast was written: seq → ISO time."""
-        with self._db.read() as sql:
-            rows = sql.scalars(select(EventRow).where(EventRow.roast_id == roast_id))
-            return {r.seq: r.at for r in rows}
-
-    def create(self, roast_id: str, plan: Payload, at: str) -> Session:
-        """A new roast with its ``laid`` event."""
+    def create(
+        self, roast_id: str, laid: Laid, at: str, entries: Sequence[RoastEntry] = ()
+    ) -> Session:
+        """A new roast, with what follows at once."""
         with self._db.write() as sql:
-            sql.add(
-                RoastRow(
-                    id=roast_id, name=plan["name"], status="planning", created_at=at,
-                    serve_at=plan["serve_at"], last_seq=0, aside=None,
-                )
-            )  # fmt: skip
-            sql.flush()
-            return self._append(sql, roast_id, "laid", plan, at)
+            row = self._new_row(sql, roast_id, laid, at)
+            return self._append(sql, row, Session(), (laid, *entries), at)
+
+    def _new_row(self, sql: SqlSession, roast_id: str, laid: Laid, at: str) -> RoastRow:
+        row = RoastRow(
+            id=roast_id, name=laid.name, status="planning", created_at=at,
+            serve_at=laid.serve_at, last_seq=0, aside=None,
+        )  # fmt: skip
+        sql.add(row)
+        sql.flush()
+        return row
+
+    def delivered(self, by: Delivery | None) -> bool:
+        """Whether this was kept before. Conflict where its key was another entry's."""
+        if by is None:
+            return False
+        with self._db.read() as sql:
+            return delivered(sql, by)
 
     def append(
-        self,
-        roast_id: str,
-        kind: str,
-        data: Payload | Callable[[Session], Payload],
-        at: str,
-    ) -> Session:
-        """Add one event if it fits; on disk when this returns. NotFound, Conflict, InputError.
-
-        ``data`` may be a function of the session: it then sees exactly what it is added to.
-        """
-        with self._db.write() as sql:
-            return self._append(sql, roast_id, kind, data, at)
-
-    def append_all(
-        self, roast_id: str, entries: Sequence[Callable[[Session], tuple[str, Payload]]], at: str
-    ) -> Session:
-        """Add several events, each made from the session before it, in one transaction: all of them
-        or none. NotFound, Conflict, InputError."""
+        self, roast_id: str, entries: Sequence[RoastEntry], expected_seq: int, at: str,
+        by: Delivery | None = None,
+    ) -> Session:  # fmt: skip
+        """Add entries that were made from the log up to ``expected_seq``, in one transaction: all
+        of them or none, on disk when this returns. What was delivered ``by`` before is not added
+        again. NotFound, Conflict, InputError; Overtaken where the log has gone on since."""
         with self._db.write() as sql:
             row = _row_here(sql, roast_id)
-            session = self._session(sql, roast_id)
-            if kept_already(sql, at):
-                return session
-            for entry in entries:
-                kind, payload = entry(session)
-                session = self._add(sql, session, roast_id, kind, dict(payload), at)
-            _head(row, session)
-            return session
+            before = self._session(sql, roast_id)
+            if delivered(sql, by):
+                return before
+            if before.last_seq != expected_seq:
+                raise Overtaken("something was entered meanwhile", allowed="work it out anew")
+            claim(sql, by, at)
+            return self._append(sql, row, before, entries, at)
 
     def _append(
-        self,
-        sql: SqlSession,
-        roast_id: str,
-        kind: str,
-        data: Payload | Callable[[Session], Payload],
-        at: str,
-    ) -> Session:
-        row = _row_here(sql, roast_id)
-        before = self._session(sql, roast_id)
-        if kept_already(sql, at):
-            return before
-        payload = dict(data(before) if callable(data) else data)
-        after = self._add(sql, before, roast_id, kind, payload, at)
-        _head(row, after)
-        return after
-
-    def _add(
-        self, sql: SqlSession, before: Session, roast_id: str, kind: str, payload: dict[str, Any],
+        self, sql: SqlSession, row: RoastRow, before: Session, entries: Iterable[RoastEntry],
         at: str,
     ) -> Session:  # fmt: skip
-        if kind != "laid":
-            check_step(before, kind, payload)
-        event = Event(before.last_seq + 1, kind, payload)
-        after = apply(before, event)
-        sql.add(EventRow(roast_id=roast_id, seq=event.seq, at=at, kind=kind, data=payload))
-        if kind == "read":
-            sql.add(
-                ReadingRow(
-                    roast_id=roast_id, seq=event.seq, minute=payload["minute"],
-                    low_c=payload["low_c"], high_c=payload["high_c"],
-                    place=payload.get("place", "core"), withdrawn=False,
-                )
-            )  # fmt: skip
-        if kind in ("withdrew", "corrected"):
-            sql.flush()
-            _rewrite_readings(sql, roast_id, after)
-        return after
+        for made in entries:
+            check_step(before, made)
+            # What comes from a file was written when it was.
+            at = made.written or at
+            entry = replace(made, seq=before.last_seq + 1, written=at)
+            before = apply(before, entry)
+            data = entry.plain()
+            sql.add(EventRow(roast_id=row.id, seq=entry.seq, at=at, kind=entry.kind, data=data))
+            if isinstance(entry, Read):
+                sql.add(
+                    ReadingRow(
+                        roast_id=row.id, seq=entry.seq, minute=entry.minute, low_c=entry.low_c,
+                        high_c=entry.high_c, place=entry.place, withdrawn=False,
+                    )
+                )  # fmt: skip
+            if isinstance(entry, Withdrew | Corrected):
+                sql.flush()
+                _rewrite_readings(sql, row.id, before)
+        _head(row, before)
+        return before
+
+    def take_in(self, intake: Intake) -> None:
+        """Write what a file brings: all of it or nothing. Overtaken where a log it goes on with has
+        gone on itself."""
+        with self._db.write() as sql:
+            for oven in intake.ovens:
+                _write_oven(sql, oven)
+            for new in intake.roasts:
+                if new.expected_seq == 0:
+                    laid = new.entries[0]
+                    assert isinstance(laid, Laid)
+                    if sql.get(RoastRow, new.id) is not None:
+                        raise Overtaken("it is here meanwhile", allowed="work it out anew")
+                    row, before = self._new_row(sql, new.id, laid, new.created_at), Session()
+                else:
+                    row, before = _row(sql, new.id), self._session(sql, new.id)
+                if before.last_seq != new.expected_seq:
+                    raise Overtaken("something was entered meanwhile", allowed="work it out anew")
+                self._append(sql, row, before, new.entries, new.created_at)
+                row.aside = row.aside or new.aside
+            for day in intake.days:
+                self._append_to_day(sql, day.date, day.entries, day.expected_seq, "")
+            for key, value in intake.settings.items():
+                _write_setting(sql, key, value)
+            for device, rows in intake.samples:
+                self.samples.write(sql, device, rows)
+        self.samples.forget()
 
     def put_facts_aside(self, record: str, key: str, at: str) -> None:
         """An oven gets plain facts, to be given anew, a setting none: what was written stays kept
@@ -577,30 +602,36 @@ class Repository:
             return Day()
 
     def append_to_day(
-        self, date: str, kind: str, data: Payload | Callable[[Day], Payload], at: str,
-        opening: Payload | None = None,
+        self, date: str, entries: Sequence[Entry], expected_seq: int, at: str,
+        by: Delivery | None = None,
     ) -> Day:  # fmt: skip
-        """Add one event if it fits; on disk when this returns. Conflict, InputError. A day that was
-        never opened is opened with ``opening`` in the same transaction."""
+        """Add entries to a day, as ``append`` does to a roast."""
         with self._db.write() as sql:
-            before = _day(sql, date)
-            if kept_already(sql, at):
-                return before
-            if opening is not None and not before.log:
-                before = self._append_to_day(sql, date, before, "opened", opening, at)
-            payload = dict(data(before) if callable(data) else data)
-            return self._append_to_day(sql, date, before, kind, payload, at)
+            if delivered(sql, by):
+                return _day(sql, date)
+            claim(sql, by, at)
+            return self._append_to_day(sql, date, entries, expected_seq, at)
 
     def _append_to_day(
-        self, sql: SqlSession, date: str, before: Day, kind: str, payload: Payload, at: str
+        self, sql: SqlSession, date: str, entries: Sequence[Entry], expected_seq: int, at: str
     ) -> Day:
-        check_day_step(before, kind, payload)
-        # Lines that were put aside keep their numbers.
+        day = _day(sql, date)
+        if day.last_seq != expected_seq:
+            raise Overtaken("something was entered meanwhile", allowed="work it out anew")
+        # Lines that were put aside keep their numbers, and those of a file have theirs.
         newest = select(func.max(DayEventRow.seq)).where(DayEventRow.day == date)
-        event = Event((sql.scalar(newest) or 0) + 1, kind, dict(payload))
-        after = apply_to_day(before, event)
-        sql.add(DayEventRow(day=date, seq=event.seq, at=at, kind=kind, data=event.data))
-        return after
+        last = sql.scalar(newest) or 0
+        for made in entries:
+            check_day_step(day, made)
+            last = max(last + 1, made.seq)
+            entry = replace(made, seq=last, written=made.written or at)
+            day = apply_to_day(day, entry)
+            sql.add(
+                DayEventRow(
+                    day=date, seq=last, at=entry.written, kind=entry.kind, data=entry.plain()
+                )
+            )
+        return day
 
     # --- feed ----------------------------------------------------------------------------------
     def feed_after(self, last_id: int, limit: int = 500) -> list[FeedLine]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from sqlalchemy import CursorResult, Integer, cast, delete, func, select
 from sqlalchemy.dialects.sqlite import insert
+from sqlalchemy.orm import Session
 
 from trencher.store.database import Database
 from trencher.store.tables import DeviceRow, SampleRow
@@ -121,6 +122,25 @@ class Samples:
                 .order_by(SampleRow.at)
             )  # fmt: skip
             return [Sample(channel, at, unit, value) for at, unit, value in rows]
+
+    def unknown(self, device: str, samples: Sequence[Sample]) -> list[Sample]:
+        """Those of one channel that are not kept here."""
+        if not samples:
+            return []
+        times = [s.at for s in samples]
+        here = {s.at for s in self.between(device, samples[0].channel, min(times), max(times))}
+        return [s for s in samples if s.at not in here]
+
+    def write(self, sql: Session, device: str, samples: Sequence[Sample]) -> None:
+        """Keep what a file brings, in a transaction of its own; no instrument is heard of by it."""
+        rows = [{"device": device, **vars(s)} for s in samples]
+        if rows:
+            sql.execute(insert(SampleRow).on_conflict_do_nothing(), rows)
+
+    def forget(self) -> None:
+        """The newest values are looked up anew."""
+        with self._lock:
+            self._newest = None
 
     def first_at(self) -> float | None:
         """The hour of the oldest value, s since 1970."""

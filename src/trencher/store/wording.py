@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import unicodedata
-from collections.abc import Mapping
-from typing import Any
 
-from trencher.core.catalogue.cuts import CUTS
+from trencher.core.entries import Judged
+from trencher.core.plan import Plan
 
 
 def plain(text: str) -> str:
@@ -16,15 +15,7 @@ def plain(text: str) -> str:
     return " ".join("".join(kept).split())
 
 
-def words_of(plan: Mapping[str, Any], verdict: Mapping[str, Any] | None) -> str:
-    """Name, cut and the cook's word of a roast. Facts that are no texts are left out."""
-    joint = plan.get("joint")
-    facts = joint if isinstance(joint, Mapping) else {}
-    own = facts.get("own")
-    cut = CUTS.get(str(facts.get("cut", "")))
-    found = [
-        plan.get("name"), facts.get("cut") if cut is None else cut.name,
-        own.get("name") if isinstance(own, Mapping) else None,
-        *((verdict or {}).get(k) for k in ("verdict", "change")),
-    ]  # fmt: skip
-    return plain(" ".join(x for x in found if isinstance(x, str)))
+def words_of(plan: Plan, verdict: Judged | None) -> str:
+    """Name, cut and the cook's word of a roast."""
+    told = () if verdict is None else (verdict.verdict, verdict.change)
+    return plain(" ".join((plan.name, plan.joint.facts.name, *told)))

@@ -36,17 +36,17 @@ def list_plates(
     )  # fmt: skip
 
 
-@router.post("/{roast_id}/slices", status_code=201, dependencies=[Once])
-def read_slice(house: HouseDep, roast_id: RoastId, body: s.SliceBody) -> s.RoastOut:
+@router.post("/{roast_id}/slices", status_code=201)
+def read_slice(house: HouseDep, roast_id: RoastId, body: s.SliceBody, once: Once) -> s.RoastOut:
     """What the middle of one slice reads."""
-    session = house.board.read_slice(roast_id, body.slice, body.low_c, body.minute)
+    session = house.board.read_slice(roast_id, body.slice, body.low_c, body.minute, once)
     return view_of(house, roast_id, session)
 
 
-@router.post("/{roast_id}/claims", dependencies=[Once])
-def claim(house: HouseDep, roast_id: RoastId, body: s.ClaimBody) -> s.RoastOut:
+@router.post("/{roast_id}/claims")
+def claim(house: HouseDep, roast_id: RoastId, body: s.ClaimBody, once: Once) -> s.RoastOut:
     """An end, the bone, a slice is somebody's; an empty name gives it back."""
-    return view_of(house, roast_id, house.board.claim(roast_id, body.portion, body.name))
+    return view_of(house, roast_id, house.board.claim(roast_id, body.portion, body.name, once))
 
 
 @router.get("/{roast_id}/kept")
@@ -63,19 +63,19 @@ def list_kept(house: HouseDep, roast_id: RoastId) -> s.KeptOut:
     )  # fmt: skip
 
 
-@router.post("/{roast_id}/kept", status_code=201, dependencies=[Once])
-def keep(house: HouseDep, roast_id: RoastId, body: s.KeepBody) -> s.RoastOut:
+@router.post("/{roast_id}/kept", status_code=201)
+def keep(house: HouseDep, roast_id: RoastId, body: s.KeepBody, once: Once) -> s.RoastOut:
     """Something goes into the fridge."""
     session = house.board.keep(
-        roast_id, body.what, body.kg, body.minute, body.plan, body.on
+        roast_id, body.what, body.kg, body.minute, body.plan, body.on, once
     )  # fmt: skip
     return view_of(house, roast_id, session)
 
 
-@router.post("/{roast_id}/kept/uses", status_code=201, dependencies=[Once])
-def use(house: HouseDep, roast_id: RoastId, body: s.UseBody) -> s.RoastOut:
+@router.post("/{roast_id}/kept/uses", status_code=201)
+def use(house: HouseDep, roast_id: RoastId, body: s.UseBody, once: Once) -> s.RoastOut:
     """Something was done with a batch."""
-    return view_of(house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg))
+    return view_of(house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg, once))
 
 
 @larder.get("")

@@ -12,8 +12,8 @@ from trencher.core.day.before import teaspoons
 from trencher.core.day.butcher import card
 from trencher.core.joint import Joint
 from trencher.core.planner.thaw import thaw
+from trencher.formats.plan import CareBody
 from trencher.service.buying import OnOffer, bought
-from trencher.service.planning import joint_of
 
 router = APIRouter(tags=["buying"])
 
@@ -25,7 +25,7 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
     offers = [
         OnOffer(
             name=o.name, price=o.price, was_price=o.was_price, use_by=o.use_by,
-            joint=joint_of({"cut": o.cut, "weight_kg": o.weight_kg, "own": o.own}),
+            joint=Joint.of({"cut": o.cut, "weight_kg": o.weight_kg, "own": o.own}),
         )
         for o in body.offers
     ]  # fmt: skip
@@ -51,14 +51,14 @@ def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
     )  # fmt: skip
 
 
-def _care(body: s.CareBody) -> Care:
+def _care(body: CareBody) -> Care:
     return Care(**body.model_dump())
 
 
 @router.post("/salt-and-thaw")
 def salt_and_thaw(body: s.SaltAskBody) -> s.SaltAdviceOut:
     """When to salt, how much, and how long it thaws."""
-    joint: Joint = joint_of(body.joint.model_dump())
+    joint = Joint.of(body.joint.model_dump())
     care = _care(body.care)
     advice = salt_advice(body.hours_left, uncovered=care.uncovered)
     total, spoons, salt = teaspoons(care, joint.weight_kg)

@@ -14,13 +14,15 @@ from trencher.core.catalogue.sides import SIDES, own_side
 from trencher.core.errors import Conflict
 from trencher.core.units import in_fahrenheit, in_metric
 from trencher.formats.calendar import calendar_file
+from trencher.formats.day import DayChange
+from trencher.formats.house import OwnSideBody
 from trencher.service.own_things import drop_own, keep_own, own_id
 
 router = APIRouter(prefix="/days", tags=["days"])
 Date = Annotated[str, Path(pattern=r"^\d{4}-\d{2}-\d{2}$", examples=["2026-10-03"])]
 
 
-def _part(body: s.DayChange) -> dict[str, Any]:
+def _part(body: DayChange) -> dict[str, Any]:
     dumped = body.model_dump(mode="json", exclude_unset=True)
     # No such hours is something to be kept; anything else that is null stays as it was.
     return {k: v for k, v in dumped.items() if v is not None or k in ("quiet", "away")}
@@ -45,22 +47,22 @@ def get_day(house: HouseDep, date: Date) -> s.DayOut:
 
 
 @router.patch("/{date}")
-def change(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
+def change(house: HouseDep, date: Date, body: DayChange) -> s.DayOut:
     """Change a day; its joints follow its hour."""
     house.days.change(date, _part(body))
     return _view(house, date)
 
 
 @router.post("/{date}/try", dependencies=[Heavy])
-def attempt(house: HouseDep, date: Date, body: s.DayChange) -> s.DayOut:
+def attempt(house: HouseDep, date: Date, body: DayChange) -> s.DayOut:
     """What a change would do; nothing is kept."""
     return views.day(house.days.planned(date, _part(body)))
 
 
-@router.post("/{date}/steps", dependencies=[Once])
-def did(house: HouseDep, date: Date, body: s.DidBody) -> s.DayOut:
+@router.post("/{date}/steps")
+def did(house: HouseDep, date: Date, body: s.DidBody, once: Once) -> s.DayOut:
     """A step is done, or skipped."""
-    house.days.did(date, body.step, body.at, skipped=body.skipped)
+    house.days.did(date, body.step, body.at, skipped=body.skipped, by=once)
     return _view(house, date)
 
 
@@ -124,7 +126,7 @@ def list_sides(house: HouseDep) -> list[s.SideOut]:
 
 
 @sides.post("", status_code=201)
-def add_side(house: HouseDep, body: s.OwnSideBody) -> s.SideOut:
+def add_side(house: HouseDep, body: OwnSideBody) -> s.SideOut:
     """A side of one's own, kept in this kitchen."""
     facts = {k: v for k, v in body.model_dump(mode="json").items() if v is not None}
     side_id = own_id(body.name, "side")

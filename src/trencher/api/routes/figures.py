@@ -8,7 +8,7 @@ from fastapi import APIRouter
 from pydantic import ConfigDict, Field
 
 from trencher.api.context import House, HouseDep
-from trencher.api.schemas import In, Out
+from trencher.api.schemas import Out
 from trencher.core.catalogue.own_figures import (
     CLOCK_ROWS,
     FIGURE_ROWS,
@@ -19,6 +19,7 @@ from trencher.core.catalogue.own_figures import (
     is_lower,
 )
 from trencher.core.catalogue.safety import PROFILES, Profile, profile_named
+from trencher.formats.bodies import In
 from trencher.service.figures import CHOSEN, change_figure, changes_of, forget_figure
 
 router = APIRouter(prefix="/figures", tags=["figures"])

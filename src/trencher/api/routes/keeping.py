@@ -9,12 +9,15 @@ from pathlib import Path
 
 from fastapi import APIRouter, Request
 from fastapi.concurrency import run_in_threadpool
-from fastapi.responses import StreamingResponse
+from fastapi.responses import Response, StreamingResponse
 
 from trencher.api import schemas as s
 from trencher.api.context import HouseDep
+from trencher.api.routes.roasts import RoastId
+from trencher.formats.kitchen import LARGEST_BYTES, write_kitchen
 
 router = APIRouter(prefix="/backup", tags=["kitchen"])
+along = APIRouter(tags=["kitchen"])
 LARGEST = 2_000_000_000
 PIECE = 1 << 16
 SQLITE = "application/vnd.sqlite3"
@@ -41,6 +44,46 @@ async def _sent(request: Request) -> AsyncIterator[Path]:
             async for piece in request.stream():
                 await run_in_threadpool(file.write, piece)
         yield path
+
+
+class KitchenResponse(Response):
+    """A kitchen, or a roast, as an open file."""
+
+    media_type = "application/json"
+
+
+def _attached(content: bytes, name: str) -> KitchenResponse:
+    headers = {"content-disposition": f'attachment; filename="{name}.json"'}
+    return KitchenResponse(content, headers=headers)
+
+
+@along.get("/export", response_class=KitchenResponse)
+def export(house: HouseDep) -> KitchenResponse:
+    """Every roast, day, oven and setting as JSON anybody can read."""
+    day = f"{house.clock.now():%Y-%m-%d}"
+    return _attached(write_kitchen(house.taking.taken_along()), f"trencher-{day}")
+
+
+@along.get("/roasts/{roast_id}/export", response_class=KitchenResponse)
+def export_roast(house: HouseDep, roast_id: RoastId) -> KitchenResponse:
+    """One roast with its log, its ovens, and what instruments showed."""
+    return _attached(write_kitchen(house.taking.taken_along(roast_id)), f"roast-{roast_id}")
+
+
+@along.post("/import/look", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
+async def look_through(house: HouseDep, request: Request) -> s.TakingOut:
+    """What taking a file in would do; nothing is changed."""
+    async with _sent(request) as path:
+        lines = await run_in_threadpool(lambda: house.taking.looked_at(path.read_bytes()))
+    return s.TakingOut.of(lines)
+
+
+@along.post("/import", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
+async def take_in(house: HouseDep, request: Request) -> s.TakingOut:
+    """Take a file in: all of it, or nothing. What is here stays as it is."""
+    async with _sent(request) as path:
+        lines = await run_in_threadpool(lambda: house.taking.take_in(path.read_bytes()))
+    return s.TakingOut.of(lines)
 
 
 @router.get("", response_class=FileResponse)

@@ -18,7 +18,9 @@ from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict
 from trencher.core.joint import LIMITS
 from trencher.core.planner.printed import beside
+from trencher.formats.house import GuestBody
 from trencher.service.clock import FastClock
+from trencher.service.hours import hour
 from trencher.service.own_methods import own_methods
 from trencher.service.own_things import drop_own, keep_own, own_id
 from trencher.service.people import bands_of, guests_of
@@ -55,7 +57,7 @@ def catalogue(house: HouseDep) -> s.Catalogue:
         ],
         limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
         people=[
-            s.GuestBody.model_validate(g, from_attributes=True) for g in guests_of(house.repository)
+            GuestBody.model_validate(g, from_attributes=True) for g in guests_of(house.repository)
         ],
         flags=dict(FLAGS),
         profile=house.roasts.profile().id,
@@ -107,7 +109,7 @@ def set_bands(house: HouseDep, body: s.BandsBody) -> list[s.BandOut]:
 
 
 @router.put("/people")
-def set_people(house: HouseDep, body: s.PeopleBody) -> list[s.GuestBody]:
+def set_people(house: HouseDep, body: s.PeopleBody) -> list[GuestBody]:
     """Everybody who is named at table; a name twice is a conflict."""
     names = [g.name.strip().casefold() for g in body.people]
     if len(names) != len(set(names)):
@@ -181,7 +183,7 @@ def roast_in_progress(house: HouseDep) -> s.RoastLine:
     session = house.roasts.session(roast_id)
     return s.RoastLine(
         id=roast_id,
-        name=session.plan["name"],
+        name=session.plan.name,
         status=session.status,
-        serve_at=session.plan["serve_at"],
+        serve_at=hour(session.plan.serve_at),
     )

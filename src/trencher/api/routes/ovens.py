@@ -15,6 +15,8 @@ from trencher.core.errors import Conflict
 from trencher.core.planner.fits import Tin
 from trencher.core.planner.setup import check_cooker
 from trencher.core.thermal.calibration import calibrate
+from trencher.formats.house import TinBody
+from trencher.formats.oven import OvenBody
 from trencher.service.ovens import advice, ovens_tonight
 from trencher.service.planning import calibration_of, cavity_of, cooker_of
 from trencher.store.repository import OvenRecord
@@ -29,7 +31,7 @@ def ovens(house: HouseDep) -> list[s.Oven]:
     return [views.oven(o) for o in house.repository.ovens()]
 
 
-def _kept(house: House, oven_id: str, body: s.OvenBody) -> s.Oven:
+def _kept(house: House, oven_id: str, body: OvenBody) -> s.Oven:
     facts = body.model_dump(mode="json", exclude={"name"})
     record = OvenRecord(oven_id, body.name, facts)
     check_cooker(cooker_of(record))
@@ -40,7 +42,7 @@ def _kept(house: House, oven_id: str, body: s.OvenBody) -> s.Oven:
 
 
 @router.post("/ovens", status_code=201)
-def add_oven(house: HouseDep, body: s.OvenBody) -> s.Oven:
+def add_oven(house: HouseDep, body: OvenBody) -> s.Oven:
     """A new oven."""
     name = re.sub(r"[^a-z0-9]+", "-", body.name.casefold()).strip("-") or "oven"
     taken = {o.id for o in house.repository.ovens()}
@@ -51,7 +53,7 @@ def add_oven(house: HouseDep, body: s.OvenBody) -> s.Oven:
 
 
 @router.put("/ovens/{oven_id}")
-def change_oven(house: HouseDep, oven_id: str, body: s.OvenBody) -> s.Oven:
+def change_oven(house: HouseDep, oven_id: str, body: OvenBody) -> s.Oven:
     """Change an oven."""
     house.repository.oven(oven_id)
     return _kept(house, oven_id, body)
@@ -78,13 +80,13 @@ def calibration(house: HouseDep, oven_id: str) -> s.CalibrationOut:
 
 # --- tins ---------------------------------------------------------------------------------------
 @router.get("/tins")
-def tins(house: HouseDep) -> list[s.TinBody]:
+def tins(house: HouseDep) -> list[TinBody]:
     """Every tin."""
-    return house.repository.setting_as("tins", lambda kept: [s.TinBody(**t) for t in kept], [])
+    return house.repository.setting_as("tins", lambda kept: [TinBody(**t) for t in kept], [])
 
 
 @router.put("/tins")
-def set_tins(house: HouseDep, body: s.TinsBody) -> list[s.TinBody]:
+def set_tins(house: HouseDep, body: s.TinsBody) -> list[TinBody]:
     """The kitchen's tins, all of them."""
     house.repository.set_setting("tins", [t.model_dump() for t in body.tins])
     house.feed.ring()

@@ -13,11 +13,13 @@ from trencher.api import views
 from trencher.api.context import House, HouseDep, Once
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
+from trencher.core.entries import Changed
 from trencher.core.errors import NotFound
+from trencher.core.plan import Plan
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
+from trencher.formats.plan import PlanBody, PlanChange
 from trencher.service.alarms import due, steps_of
-from trencher.service.planning import joint_of
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
 PAGE = 25
@@ -28,9 +30,7 @@ RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])
 
 def view_of(house: House, roast_id: str, session: Session) -> s.RoastOut:
     """A roast as every command answers with it."""
-    return views.roast(
-        roast_id, session, house.roasts.oven(session), house.repository.times(roast_id)
-    )
+    return views.roast(roast_id, session, house.roasts.oven(session))
 
 
 @router.get("")
@@ -44,9 +44,9 @@ def list_roasts(
 
 
 @router.post("", status_code=201)
-def lay(house: HouseDep, body: s.PlanBody) -> s.RoastOut:
+def lay(house: HouseDep, body: PlanBody) -> s.RoastOut:
     """Lay a joint on the block."""
-    roast_id, session = house.roasts.lay(body.model_dump(mode="json"))
+    roast_id, session = house.roasts.lay(Plan.of(body.model_dump(mode="json")))
     return view_of(house, roast_id, session)
 
 
@@ -57,14 +57,12 @@ def get_roast(house: HouseDep, roast_id: RoastId) -> s.RoastOut:
 
 
 @router.patch("/{roast_id}")
-def change(house: HouseDep, roast_id: RoastId, body: s.PlanChange) -> s.RoastOut:
+def change(house: HouseDep, roast_id: RoastId, body: PlanChange) -> s.RoastOut:
     """Change the plan while the joint is on the block."""
-    part = {
-        k: v for k, v in body.model_dump(mode="json", exclude_unset=True).items() if v is not None
-    }
+    asked = Changed.of(body.model_dump(mode="json", exclude_unset=True))
     before = house.roasts.session(roast_id)
-    session = house.roasts.change(roast_id, part)
-    if "serve_at" in part:
+    session = house.roasts.change(roast_id, asked)
+    if asked.serve_at is not None:
         house.days.moved_on_block(roast_id, before)
         session = house.roasts.session(roast_id)
     return view_of(house, roast_id, session)
@@ -85,18 +83,18 @@ def choose(house: HouseDep, roast_id: RoastId, body: s.ChoiceBody) -> s.RoastOut
     return view_of(house, roast_id, house.roasts.choose(roast_id, body.method, body.school))
 
 
-@router.post("/{roast_id}/put-in", dependencies=[Once])
-def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody) -> s.RoastOut:
+@router.post("/{roast_id}/put-in")
+def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody, once: Once) -> s.RoastOut:
     """The door closes; from here minutes count."""
-    return view_of(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at))
+    return view_of(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at, once))
 
 
-@router.post("/{roast_id}/readings", status_code=201, dependencies=[Once])
-def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody) -> s.RoastOut:
+@router.post("/{roast_id}/readings", status_code=201)
+def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody, once: Once) -> s.RoastOut:
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
     session = house.roasts.read(
-        roast_id, body.low_c, high, body.place, body.minute, body.instrument, body.spot
+        roast_id, body.low_c, high, body.place, body.minute, body.instrument, body.spot, once
     )
     return view_of(house, roast_id, session)
 
@@ -115,14 +113,14 @@ class CsvResponse(PlainTextResponse):
 
 @router.get("/{roast_id}/readings.csv", response_class=CsvResponse)
 def write_csv(house: HouseDep, roast_id: RoastId) -> CsvResponse:
-    """The readings that count, as CSV."""
+    """The readings and events that count, as CSV."""
     return CsvResponse(house.roasts.write_csv(roast_id))
 
 
-@router.post("/{roast_id}/stage-end", dependencies=[Once])
-def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody) -> s.RoastOut:
+@router.post("/{roast_id}/stage-end")
+def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody, once: Once) -> s.RoastOut:
     """Turned down, switched off, or taken out."""
-    return view_of(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute))
+    return view_of(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute, once))
 
 
 @router.get("/{roast_id}/levers")
@@ -130,7 +128,7 @@ def levers(house: HouseDep, roast_id: RoastId, need: Need = "sooner") -> s.Lever
     """What would help now, the best first; each worked out in full."""
     offered = house.roasts.levers(roast_id)
     session = offered.following.session
-    found = ranked(need, offered.base, offered.found, float(session.plan["wanted_c"]))
+    found = ranked(need, offered.base, offered.found, session.plan.wanted_c)
     return views.levers(offered.following, house.roasts.oven(session), offered.base, found)
 
 
@@ -170,12 +168,12 @@ def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.Roast
     return view_of(house, roast_id, house.roasts.pull_lever(roast_id, body.code, body.by_min))
 
 
-@router.post("/{roast_id}/marks", status_code=201, dependencies=[Once])
-def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody) -> s.RoastOut:
+@router.post("/{roast_id}/marks", status_code=201)
+def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody, once: Once) -> s.RoastOut:
     """Something seen, done or found."""
     session = house.roasts.mark(
         roast_id, body.what, body.text, body.minute, seconds=body.seconds, oven_id=body.oven_id,
-        sense_code=body.sense,
+        sense_code=body.sense, by=once,
     )  # fmt: skip
     return view_of(house, roast_id, session)
 
@@ -192,7 +190,7 @@ def correct(house: HouseDep, roast_id: RoastId, body: s.CorrectBody) -> s.RoastO
 @router.get("/{roast_id}/senses")
 def list_senses(house: HouseDep, roast_id: RoastId) -> list[s.SenseOut]:
     """The signs that hold for this cut, and what each speaks of."""
-    cut = joint_of(house.roasts.session(roast_id).plan["joint"]).facts
+    cut = house.roasts.session(roast_id).plan.joint.facts
     return views.senses(senses_for(cut))
 
 
@@ -206,22 +204,22 @@ def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut
     return view_of(house, roast_id, session)
 
 
-@router.post("/{roast_id}/answer", dependencies=[Once])
-def answer(house: HouseDep, roast_id: RoastId, body: s.AnswerBody) -> s.RoastOut:
+@router.post("/{roast_id}/answer")
+def answer(house: HouseDep, roast_id: RoastId, body: s.AnswerBody, once: Once) -> s.RoastOut:
     """An alarm was heard: it is silent on every screen."""
-    return view_of(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute))
+    return view_of(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute, once))
 
 
-@router.post("/{roast_id}/carve", dependencies=[Once])
-def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody) -> s.RoastOut:
+@router.post("/{roast_id}/carve")
+def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody, once: Once) -> s.RoastOut:
     """Carving begins."""
-    return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute))
+    return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute, once))
 
 
-@router.post("/{roast_id}/close", dependencies=[Once])
-def close(house: HouseDep, roast_id: RoastId, body: s.CloseBody) -> s.RoastOut:
+@router.post("/{roast_id}/close")
+def close(house: HouseDep, roast_id: RoastId, body: s.CloseBody, once: Once) -> s.RoastOut:
     """It is over, and was not carved."""
-    return view_of(house, roast_id, house.roasts.close(roast_id, body.why))
+    return view_of(house, roast_id, house.roasts.close(roast_id, body.why, once))
 
 
 @router.post("/{roast_id}/verdict")

@@ -1,43 +1,165 @@
-"""A day as a fold: (day, event) → day. Pure; hours are texts that only the service reads.
+"""A day as a fold: (day, entry) → day. Pure; hours are texts that only the service reads.
 
-Events are only ever added; ``withdrew`` takes an earlier one out of what counts, and both stay.
+Entries are only ever added; ``withdrew`` takes an earlier one out of what counts, and both stay.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import asdict, dataclass, field, replace
+from typing import Annotated, Any, Literal, Self
+
+from annotated_types import Interval
 
 from trencher.core.errors import Conflict, InputError
-from trencher.core.events import Event, Folded, Payload, folded, refolded
+from trencher.core.events import Entry, Folded, Payload, Withdrew, folded, refolded
 
-KINDS = ("opened", "changed", "did", "skipped", "slipped", "replanned", "withdrew")
 FACTS = (
     "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
     "away", "shelves", "gravy", "tins",
 )  # fmt: skip
+Number = Annotated[float, Interval(ge=-1e5, le=1e5)]
 AGAIN = "again"
 """Beside the facts of a change: the rest is planned anew with it."""
 
 
 @dataclass(frozen=True)
-class Slip:
-    """Something forgotten or done wrong, and what was taken up against it."""
+class Started:
+    """Where a side's step stood when the rest was planned anew: since the hour ``at``, for so many
+    ``minutes``, in which oven at which air, in whose tin, and how brown (1 is brown)."""
 
-    seq: int
-    code: str
-    dish: str
     at: str
-    mend: str = ""
+    minutes: Number
+    oven: str = ""
+    air_c: Number | None = None
+    tin_of: str = ""
+    brown: Number = 0.0
 
 
 @dataclass(frozen=True)
 class Again:
-    """The moment from which the day was planned anew; ``begun``: step of a side → where it stood:
-    ``at`` (an hour), ``minutes``, ``oven``, ``air_c``, ``tin_of``, ``brown``."""
+    """The moment from which the day was planned anew; ``begun``: step of a side → where it
+    stood."""
 
     at: str
-    begun: Mapping[str, Payload] = field(default_factory=dict)
+    begun: Mapping[str, Started] = field(default_factory=dict)
+
+    @classmethod
+    def of(cls, data: Payload) -> Self:
+        """From plain facts."""
+        return cls(data["at"], {step: Started(**x) for step, x in data["begun"].items()})
+
+
+def _facts(data: Payload) -> dict[str, Any]:
+    unknown = sorted(set(data) - {*FACTS})
+    if unknown:
+        raise InputError(
+            f"{unknown[0]!r} is no fact of a day", where="day",
+            allowed=f"allowed: {', '.join(FACTS)}",
+        )  # fmt: skip
+    return dict(data)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Opened(Entry):
+    """The day was opened with its FACTS."""
+
+    kind: Literal["opened"] = "opened"
+    facts: Payload
+
+    @classmethod
+    def of(cls, data: Payload) -> Self:
+        """Its data are the facts."""
+        return cls(facts=_facts(data))
+
+    def plain(self) -> dict[str, Any]:
+        """Its data are the facts."""
+        return dict(self.facts)
+
+
+@dataclass(frozen=True, kw_only=True)
+class ChangedDay(Entry):
+    """Some of the FACTS were changed, and the rest perhaps planned anew (``again``)."""
+
+    kind: Literal["changed"] = "changed"
+    facts: Payload
+    again: Again | None = None
+
+    @classmethod
+    def of(cls, data: Payload) -> Self:
+        """Its data are the facts, and AGAIN among them."""
+        again = data.get(AGAIN)
+        return cls(
+            facts=_facts({k: v for k, v in data.items() if k != AGAIN}),
+            again=None if again is None else Again.of(again),
+        )
+
+    def plain(self) -> dict[str, Any]:
+        """Its data are the facts, and AGAIN among them."""
+        return {**self.facts, **({} if self.again is None else {AGAIN: asdict(self.again)})}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Did(Entry):
+    """A step of the order was done at the hour ``at``."""
+
+    kind: Literal["did"] = "did"
+    step: str
+    at: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Skipped(Entry):
+    """A step of the order will not be done."""
+
+    kind: Literal["skipped"] = "skipped"
+    step: str
+    at: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Slipped(Entry):
+    """Something forgotten or done wrong with a dish, and what was taken up against it."""
+
+    kind: Literal["slipped"] = "slipped"
+    code: str
+    at: str
+    dish: str = ""
+    mend: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Replanned(Entry):
+    """The rest was planned anew from the hour ``at``."""
+
+    kind: Literal["replanned"] = "replanned"
+    at: str
+    begun: Mapping[str, Started]
+
+    @classmethod
+    def of(cls, data: Payload) -> Self:
+        """Its data are the moment's."""
+        return cls(**vars(Again.of(data)))
+
+    def plain(self) -> dict[str, Any]:
+        """Its data are the moment's."""
+        return asdict(Again(self.at, self.begun))
+
+
+DAY_KINDS: dict[str, type[Entry]] = {
+    kind.kind: kind for kind in (Opened, ChangedDay, Did, Skipped, Slipped, Replanned, Withdrew)
+}
+
+
+def day_entry_of(kind: str, data: Payload, seq: int = 0, written: str = "") -> Entry:
+    """An entry of a day from its kind and its data as they are kept. InputError for a kind that is
+    none; LookupError, TypeError, ValueError for data that are not its own."""
+    if kind not in DAY_KINDS:
+        raise InputError(
+            f"{kind!r} is no event of a day", where="kind",
+            allowed=f"allowed: {', '.join(DAY_KINDS)}",
+        )  # fmt: skip
+    return replace(DAY_KINDS[kind].of(data), seq=seq, written=written)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -48,51 +170,46 @@ class Day(Folded):
     facts: Payload = field(default_factory=dict)
     done: Mapping[str, str] = field(default_factory=dict)
     skipped: Mapping[str, str] = field(default_factory=dict)
-    slips: tuple[Slip, ...] = ()
+    slips: tuple[Slipped, ...] = ()
     again: Again | None = None
 
     @property
-    def undoable(self) -> Event | None:
-        """The latest event that counts and may be taken back."""
+    def undoable(self) -> Entry | None:
+        """The latest entry that counts and may be taken back."""
         gone = self.withdrawn
-        counts = [e for e in self.log if e.seq not in gone and e.kind not in ("opened", "withdrew")]
+        counts = [e for e in self.log if e.seq not in gone and not isinstance(e, Opened | Withdrew)]
         return counts[-1] if counts else None
 
 
-def _changed(day: Day, e: Event) -> Day:
-    facts = {k: v for k, v in e.data.items() if k != AGAIN}
-    changed = replace(day, facts={**day.facts, **facts})
-    return _anew(changed, e.data[AGAIN]) if AGAIN in e.data else changed
+def _opened(day: Day, e: Opened) -> Day:
+    return replace(day, facts={**day.facts, **e.facts})
 
 
-def _did(day: Day, e: Event) -> Day:
-    step = e.data["step"]
-    skipped = {k: v for k, v in day.skipped.items() if k != step}
-    return replace(day, done={**day.done, step: e.data["at"]}, skipped=skipped)
+def _changed(day: Day, e: ChangedDay) -> Day:
+    changed = replace(day, facts={**day.facts, **e.facts})
+    return changed if e.again is None else replace(changed, again=e.again)
 
 
-def _skipped(day: Day, e: Event) -> Day:
-    step = e.data["step"]
-    done = {k: v for k, v in day.done.items() if k != step}
-    return replace(day, skipped={**day.skipped, step: e.data["at"]}, done=done)
+def _did(day: Day, e: Did) -> Day:
+    skipped = {k: v for k, v in day.skipped.items() if k != e.step}
+    return replace(day, done={**day.done, e.step: e.at}, skipped=skipped)
 
 
-def _slipped(day: Day, e: Event) -> Day:
-    d = e.data
-    slip = Slip(e.seq, d["code"], d.get("dish", ""), d["at"], d.get("mend", ""))
-    return replace(day, slips=(*day.slips, slip))
+def _skipped(day: Day, e: Skipped) -> Day:
+    done = {k: v for k, v in day.done.items() if k != e.step}
+    return replace(day, skipped={**day.skipped, e.step: e.at}, done=done)
 
 
-def _replanned(day: Day, e: Event) -> Day:
-    return _anew(day, e.data)
+def _slipped(day: Day, e: Slipped) -> Day:
+    return replace(day, slips=(*day.slips, e))
 
 
-def _anew(day: Day, data: Payload) -> Day:
-    return replace(day, again=Again(data["at"], data["begun"]))
+def _replanned(day: Day, e: Replanned) -> Day:
+    return replace(day, again=Again(e.at, e.begun))
 
 
-_FOLDS: dict[str, Callable[[Day, Event], Day]] = {
-    "opened": _changed,
+_FOLDS: dict[str, Callable[[Day, Any], Day]] = {
+    "opened": _opened,
     "changed": _changed,
     "did": _did,
     "skipped": _skipped,
@@ -101,35 +218,23 @@ _FOLDS: dict[str, Callable[[Day, Event], Day]] = {
 }
 
 
-def apply_to_day(day: Day, event: Event) -> Day:
-    """The day after one more event."""
-    return folded(day, event, _FOLDS)
+def apply_to_day(day: Day, entry: Entry) -> Day:
+    """The day after one more entry."""
+    return folded(day, entry, _FOLDS)
 
 
-def replay_day(events: Iterable[Event]) -> Day:
+def replay_day(entries: Iterable[Entry]) -> Day:
     """The day a log makes."""
-    return refolded(Day(), events, _FOLDS)
+    return refolded(Day(), entries, _FOLDS)
 
 
-def check_day_step(day: Day, kind: str, data: Payload) -> None:
-    """Whether an event fits. Conflict or InputError says why not."""
-    if kind not in KINDS:
-        raise InputError(
-            f"{kind!r} is no event of a day", where="kind", allowed=f"allowed: {', '.join(KINDS)}"
-        )
-    if kind == "opened" and day.log:
+def check_day_step(day: Day, entry: Entry) -> None:
+    """Whether an entry fits. Conflict says why not."""
+    if isinstance(entry, Opened) and day.log:
         raise Conflict("this day is open already", allowed="change it")
-    if kind != "opened" and not day.log:
+    if not isinstance(entry, Opened) and not day.log:
         raise Conflict("this day was never opened", allowed="open it first")
-    if kind in ("opened", "changed"):
-        unknown = sorted(set(data) - {*FACTS, AGAIN})
-        if unknown:
-            raise InputError(
-                f"{unknown[0]!r} is no fact of a day", where="day",
-                allowed=f"allowed: {', '.join(FACTS)}",
-            )  # fmt: skip
-    if kind == "withdrew":
-        seq = data.get("seq")
-        known = {e.seq: e.kind for e in day.log}
-        if seq not in known or seq in day.withdrawn or known[seq] in ("opened", "withdrew"):
-            raise Conflict(f"there is no event {seq} of this day to take back")
+    if isinstance(entry, Withdrew):
+        found = next((e for e in day.log if e.seq == entry.target), None)
+        if found is None or found.seq in day.withdrawn or isinstance(found, Opened | Withdrew):
+            raise Conflict(f"there is no event {entry.target} of this day to take back")

@@ -6,7 +6,8 @@ from typing import Any
 import sqlalchemy as sa
 from alembic import op
 
-from trencher.store.wording import words_of
+from trencher.core.catalogue.cuts import CUTS
+from trencher.store.wording import plain
 
 revision = "0006"
 down_revision = "0005"
@@ -21,6 +22,20 @@ def _facts(text: object) -> dict[str, Any]:
     except ValueError:
         return {}
     return found if isinstance(found, dict) else {}
+
+
+def _words_of(plan: dict[str, Any], verdict: dict[str, Any]) -> str:
+    """Name, cut and the cook's word of a roast. Facts that are no texts are left out."""
+    joint = plan.get("joint")
+    facts = joint if isinstance(joint, dict) else {}
+    own = facts.get("own")
+    cut = CUTS.get(str(facts.get("cut", "")))
+    found = [
+        plan.get("name"), facts.get("cut") if cut is None else cut.name,
+        own.get("name") if isinstance(own, dict) else None,
+        *(verdict.get(k) for k in ("verdict", "change")),
+    ]  # fmt: skip
+    return plain(" ".join(x for x in found if isinstance(x, str)))
 
 
 def upgrade() -> None:
@@ -50,7 +65,7 @@ def upgrade() -> None:
         here.execute(
             sa.text("UPDATE roasts SET words = :words, oven_id = :oven WHERE id = :id"),
             {
-                "id": roast_id, "words": words_of(plan, verdict),
+                "id": roast_id, "words": _words_of(plan, verdict),
                 "oven": str(plan.get("oven_id", "")),
             },
         )  # fmt: skip

@@ -72,7 +72,7 @@
   )
   const flagged = $derived(last === undefined ? undefined : outlook?.flags[last.seq])
   const putIn = $derived(outlook === null ? 0 : new Date(outlook.put_in_at).getTime())
-  const entries = $derived((roast?.log ?? []).filter((e) => SHOWN.includes(e.kind)).length)
+  const entries = $derived((roast?.log ?? []).filter((e) => SHOWN.includes(e.entry.kind)).length)
 
   let typed = $state('')
   let fault = $state('')

@@ -28,9 +28,12 @@
 
   const roast = $derived(held.roast)
   const stands = $derived(roast === null ? { off: false, covered: false } : standing(roast))
-  const entry = $derived(roast?.log.find((e) => e.seq === latest && !e.withdrawn) ?? null)
-  const minute = $derived(Number(entry?.data['minute'] ?? 0))
-  const spec = $derived(HAPPENINGS.find((h) => h.what === entry?.data['what']))
+  const entry = $derived(
+    roast?.log.find((line) => line.entry.seq === latest && !line.withdrawn)?.entry ?? null,
+  )
+  const marked = $derived(entry?.kind === 'marked' ? entry : null)
+  const minute = $derived(entry !== null && 'minute' in entry ? (entry.minute ?? 0) : 0)
+  const spec = $derived(HAPPENINGS.find((h) => h.what === marked?.what))
   const others = $derived(kitchen.ovens.filter((o) => o.id !== roast?.oven.id))
   const shown = $derived(
     HAPPENINGS.filter((h) => {
@@ -119,7 +122,7 @@
           <span>Open</span>
           {#each DOOR_SECONDS as seconds (seconds)}
             <button
-              aria-pressed={entry.data['seconds'] === seconds}
+              aria-pressed={marked?.seconds === seconds}
               aria-label="Door open for {open(seconds)}"
               disabled={held.busy}
               onclick={() => putRight({ seconds })}>{open(seconds)}</button

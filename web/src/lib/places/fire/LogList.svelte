@@ -14,18 +14,17 @@
     units,
   }: { held: RoastState; roast: Roast; putIn: number; senses: Sense[]; units: Units } = $props()
 
-  const CORRECTABLE = ['read', 'ended_stage', 'marked', 'put_in', 'carved']
-  const events = $derived(roast.log.filter((e) => SHOWN.includes(e.kind)).toReversed())
+  const lines = $derived(roast.log.filter((e) => SHOWN.includes(e.entry.kind)).toReversed())
   let editing = $state<number | null>(null)
   let at = $state('')
   let value = $state('')
   let fault = $state('')
 
-  type Entry = (typeof events)[number]
+  type Entry = (typeof lines)[number]['entry']
   const when = (e: Entry): Date =>
     e.kind === 'put_in'
-      ? new Date(String(e.data['at']))
-      : new Date(putIn + Number(e.data['minute'] ?? 0) * 60_000)
+      ? new Date(e.at)
+      : new Date(putIn + ('minute' in e ? (e.minute ?? 0) : 0) * 60_000)
   const said = (e: Entry): string => sentence(words(e, roast, kitchen.ovens, senses, units), units)
 
   const shown = (c: number): string => String(Math.round((units === 'C' ? c : toF(c)) * 10) / 10)
@@ -33,11 +32,10 @@
   function edit(e: Entry): void {
     editing = editing === e.seq ? null : e.seq
     at = hour(when(e))
-    const data = e.data
-    const number = e.kind === 'put_in' ? data['core_c'] : data['low_c']
-    value = typeof number === 'number' ? shown(number) : ''
-    if (e.kind === 'read' && data['high_c'] !== data['low_c']) {
-      value += `..${shown(Number(data['high_c']))}`
+    value = e.kind === 'put_in' && e.core_c !== null ? shown(e.core_c) : ''
+    if (e.kind === 'read') {
+      value = shown(e.low_c)
+      if (e.high_c !== e.low_c) value += `..${shown(e.high_c)}`
     }
     fault = ''
   }
@@ -101,24 +99,27 @@
 </script>
 
 <ol class="log">
-  {#each events as event (event.seq)}
-    <li class:gone={event.withdrawn}>
+  {#each lines as line (line.entry.seq)}
+    {@const event = line.entry}
+    <li class:gone={line.withdrawn}>
       <div class="row">
-        <span>{hour(when(event))} {said(event)}{event.corrected ? ' (put right)' : ''}</span>
-        {#if event.withdrawn}
+        <span>{hour(when(event))} {said(event)}{line.corrected ? ' (put right)' : ''}</span>
+        {#if line.withdrawn}
           <span>taken back</span>
         {:else}
           <span class="acts">
-            {#if CORRECTABLE.includes(event.kind)}
+            {#if line.correctable}
               <button
                 aria-expanded={editing === event.seq}
                 aria-label="Put right: {said(event)}"
                 onclick={() => edit(event)}>put right</button
               >
             {/if}
-            <button aria-label="Take back: {said(event)}" onclick={() => back(event)}>
-              take back
-            </button>
+            {#if line.withdrawable}
+              <button aria-label="Take back: {said(event)}" onclick={() => back(event)}>
+                take back
+              </button>
+            {/if}
           </span>
         {/if}
       </div>

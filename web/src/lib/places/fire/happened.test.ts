@@ -4,30 +4,28 @@ import { closedAt, HAPPENINGS, marksOf, minuteAt, open, standing, words } from '
 
 type Entry = Roast['log'][number]
 let seq = 0
-const entry = (kind: string, data: Record<string, unknown>, more: Partial<Entry> = {}): Entry => ({
-  seq: ++seq,
-  kind,
-  at: '2026-10-03T16:00:00Z',
-  data,
-  withdrawn: false,
-  corrected: false,
-  ...more,
-})
+const entry = (kind: string, data: Record<string, unknown>, more: Partial<Entry> = {}): Entry =>
+  ({
+    entry: { seq: ++seq, kind, written: '2026-10-03T16:00:00Z', ...data },
+    withdrawn: false,
+    corrected: false,
+    ...more,
+  }) as unknown as Entry
 const mark = (what: string, minute: number, more: Record<string, unknown> = {}): Entry =>
-  entry('marked', { what, minute, ...more })
+  entry('marked', { text: '', seconds: null, ...more, what, minute })
 const roast = (...log: Entry[]): Roast => ({ log, pull_stage: 1 }) as unknown as Roast
 const ovens = [{ id: 'range', name: 'Scullery range' }] as Oven[]
 const senses = [{ code: 'springs', words: 'Springs back slowly' }] as Sense[]
-const say = (e: Entry): string => words(e, roast(e), ovens, senses, 'C')
+const say = (e: Entry): string => words(e.entry, roast(e), ovens, senses, 'C')
 
 describe('what happened, in words', () => {
   it('is a reading with its place, a range, or in the other unit', () => {
-    expect(say(entry('read', { low_c: 38, high_c: 38, place: 'core' }))).toBe('38 °C')
+    expect(say(entry('read', { low_c: 38, high_c: 38, place: 'core', spot: '' }))).toBe('38 °C')
     expect(say(entry('read', { low_c: 57, high_c: 59, place: 'thin_end' }))).toBe(
       '57 °C to 59 °C, thin end',
     )
-    const e = entry('read', { low_c: 50, high_c: 50, place: 'core' })
-    expect(words(e, roast(e), ovens, senses, 'F')).toBe('122 °F')
+    const e = entry('read', { low_c: 50, high_c: 50, place: 'core', spot: '' })
+    expect(words(e.entry, roast(e), ovens, senses, 'F')).toBe('122 °F')
   })
 
   it('is a stage that ended, or the take-out', () => {

@@ -3,10 +3,11 @@
 import type { Oven, Roast, Sense } from '$lib/api/client'
 import { parseHour, sentence, temp, type Units } from '$lib/units'
 
-type Entry = Roast['log'][number]
+type Entry = Roast['log'][number]['entry']
+type Marked = Extract<Entry, { kind: 'marked' }>
 
 /** What happened, in a word; with what may be refined afterwards. */
-export const HAPPENINGS: { what: string; words: string; done: string; door: boolean }[] = [
+export const HAPPENINGS: { what: Marked['what']; words: string; done: string; door: boolean }[] = [
   { what: 'door', words: 'Door opened', done: 'door opened', door: true },
   { what: 'basted', words: 'Basted', done: 'basted', door: true },
   { what: 'turned', words: 'Turned over', done: 'turned over', door: true },
@@ -30,10 +31,11 @@ export const DOOR_SECONDS = [10, 30, 60, 120, 300]
 export const AGO = [1, 2, 5, 10, 20]
 
 /** The marks that still count, in the order of their minutes. */
-export function marksOf(roast: Roast): { what: string; minute: number; seq: number }[] {
+export function marksOf(roast: Roast): Marked[] {
   return roast.log
-    .filter((e) => e.kind === 'marked' && !e.withdrawn)
-    .map((e) => ({ what: String(e.data['what']), minute: Number(e.data['minute']), seq: e.seq }))
+    .filter((line) => !line.withdrawn)
+    .map((line) => line.entry)
+    .filter((e) => e.kind === 'marked')
     .sort((a, b) => a.minute - b.minute || a.seq - b.seq)
 }
 
@@ -55,53 +57,59 @@ export function open(seconds: number): string {
   return seconds < 60 ? `${seconds} s` : `${Math.round(seconds / 6) / 10} min`
 }
 
+const PLACES: Record<string, string> = {
+  thin_end: ', thin end',
+  near_surface: ', near the surface',
+  unknown: ', somewhere',
+  air: ', the air',
+}
+
 /** An entry of the log, in words. */
 export function words(
-  entry: Entry,
+  e: Entry,
   roast: Roast,
   ovens: readonly Oven[],
   senses: readonly Sense[],
   units: Units,
 ): string {
-  const data = entry.data as Record<string, unknown>
-  if (entry.kind === 'read') {
-    const low = temp(Number(data['low_c']), units)
-    const span =
-      data['high_c'] === data['low_c'] ? low : `${low} to ${temp(Number(data['high_c']), units)}`
-    const place = {
-      thin_end: ', thin end',
-      near_surface: ', near the surface',
-      unknown: ', somewhere',
+  switch (e.kind) {
+    case 'read': {
+      const low = temp(e.low_c, units)
+      const span = e.high_c === e.low_c ? low : `${low} to ${temp(e.high_c, units)}`
+      return `${span}${PLACES[e.place] ?? (e.spot === '' ? '' : `, ${e.spot}`)}`
     }
-    const spot = typeof data['spot'] === 'string' ? `, ${data['spot']}` : ''
-    return `${span}${place[String(data['place']) as keyof typeof place] ?? spot}`
+    case 'ended_stage': {
+      const seen = HAPPENINGS.find((h) => h.what === e.seen)
+      const ended = e.stage === roast.pull_stage ? 'taken out' : `stage ${e.stage + 1} ended`
+      return seen === undefined ? ended : `${seen.done}: ${ended}`
+    }
+    case 'put_in':
+      return e.core_c === null ? 'went in' : `went in at ${temp(e.core_c, units)}`
+    case 'rewrote':
+      return sentence(e.words, units)
+    case 'marked':
+      return mark(e, ovens, senses)
+    case 'carved':
+      return 'carved'
+    default:
+      return e.kind
   }
-  if (entry.kind === 'ended_stage') {
-    const stage = Number(data['stage'])
-    const seen = HAPPENINGS.find((h) => h.what === data['seen'])
-    const ended = stage === roast.pull_stage ? 'taken out' : `stage ${stage + 1} ended`
-    return seen === undefined ? ended : `${seen.done}: ${ended}`
-  }
-  if (entry.kind === 'put_in') {
-    const core = data['core_c']
-    return typeof core === 'number' ? `went in at ${temp(core, units)}` : 'went in'
-  }
-  if (entry.kind === 'rewrote') return sentence(String(data['words']), units)
-  const what = String(data['what'])
-  if (what === 'sense') {
-    const sign = senses.find((s) => s.code === data['sense'])
-    return sign === undefined ? String(data['sense']) : sign.words.toLowerCase()
-  }
-  if (what === 'moved_oven') {
-    return `moved to the ${ovens.find((o) => o.id === data['oven_id'])?.name ?? 'other oven'}`
-  }
-  if (what === 'note') return String(data['text'])
-  const seconds = typeof data['seconds'] === 'number' ? `, ${open(data['seconds'])}` : ''
-  const text = data['text'] ? `: ${String(data['text'])}` : ''
-  return `${HAPPENINGS.find((h) => h.what === what)?.done ?? what}${text}${seconds}`
 }
 
-/** The minute of an hour of the clock: the first such hour after the joint went in. */
+function mark(e: Marked, ovens: readonly Oven[], senses: readonly Sense[]): string {
+  if (e.what === 'sense') {
+    const sign = senses.find((s) => s.code === e.sense)
+    return sign === undefined ? (e.sense ?? '') : sign.words.toLowerCase()
+  }
+  if (e.what === 'moved_oven') {
+    return `moved to the ${ovens.find((o) => o.id === e.oven_id)?.name ?? 'other oven'}`
+  }
+  if (e.what === 'note') return e.text
+  const seconds = e.seconds === null ? '' : `, ${open(e.seconds)}`
+  const text = e.text === '' ? '' : `: ${e.text}`
+  return `${HAPPENINGS.find((h) => h.what === e.what)?.done ?? e.what}${text}${seconds}`
+}
+
 /** When the door closed, from what was typed beside it: an hour of the last day, "18:40", or how
  * many minutes ago, "20"; null: now. A sentence where it is neither. */
 export function closedAt(typed: string, now: Date): Date | null | string {
@@ -116,6 +124,7 @@ export function closedAt(typed: string, now: Date): Date | null | string {
   return at
 }
 
+/** The minute of an hour of the clock: the first such hour after the joint went in. */
 export function minuteAt(putIn: Date, [h, m]: [number, number]): number {
   const at = new Date(putIn)
   at.setHours(h, m, 0, 0)

@@ -1,0 +1,45 @@
+"""What a file brings into a kitchen, written in one transaction."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any
+
+from trencher.core.entries import RoastEntry
+from trencher.core.events import Entry
+from trencher.store.samples import Sample
+
+if TYPE_CHECKING:
+    from trencher.store.repository import OvenRecord
+
+
+@dataclass(frozen=True)
+class NewRoast:
+    """Entries for a roast whose log ends with ``expected_seq``; 0: it is new."""
+
+    id: str
+    created_at: str
+    aside: str | None
+    entries: Sequence[RoastEntry]
+    expected_seq: int
+
+
+@dataclass(frozen=True)
+class NewDay:
+    """Entries for a day whose log ends with ``expected_seq``."""
+
+    date: str
+    entries: Sequence[Entry]
+    expected_seq: int
+
+
+@dataclass(frozen=True)
+class Intake:
+    """Everything that is to be written. ``settings``: as they are to be; ``samples``: by device."""
+
+    ovens: Sequence[OvenRecord]
+    roasts: Sequence[NewRoast]
+    days: Sequence[NewDay]
+    settings: Mapping[str, Any]
+    samples: Sequence[tuple[str, Sequence[Sample]]]
