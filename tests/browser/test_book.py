@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import json
 import re
 from pathlib import Path
+from typing import Any
 
 from bench.load import copied
-from playwright.sync_api import Page, expect
+from playwright.sync_api import FilePayload, Page, expect
 from sqlalchemy import text
 
 from tests.browser.conftest import Site, soon
@@ -125,3 +127,39 @@ def test_a_kitchen_is_saved_and_put_back(page: Page, site: Site, tmp_path: Path)
     verdict = site.house.roasts.session("silverside").verdict
     assert verdict is not None
     assert "slate" not in verdict.verdict
+
+
+def _written(found: dict[str, Any]) -> FilePayload:
+    return {"name": "x.json", "mimeType": "application/json", "buffer": json.dumps(found).encode()}
+
+
+def test_what_another_kitchen_brings_is_looked_through_and_taken_in(
+    page: Page, site: Site, tmp_path: Path
+) -> None:
+    opened(page, f"{site.url}/book")
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="Save it all as open JSON").click()
+    file = tmp_path / saving.value.suggested_filename
+    saving.value.save_as(file)
+    found = json.loads(file.read_text())
+    picker = page.get_by_label("Take in what a JSON file brings")
+    picker.set_input_files(file)
+    expect(page.get_by_text("It brings nothing that is not here.")).to_be_visible()
+    expect(page.get_by_role("button", name="Take it in")).to_have_count(0)
+    page.get_by_role("button", name="Leave it").click()
+    neighbours = next(r for r in found["roasts"] if r["id"] == "silverside")
+    neighbours["id"] = "neighbours"
+    neighbours["log"][0]["name"] = "Silverside of the neighbours"
+    neighbours["log"][4]["low_c"] = 900
+    picker.set_input_files(_written(found))
+    expect(page.get_by_role("alert")).to_contain_text("log[4].low_c")
+    neighbours["log"][4]["low_c"] = neighbours["log"][4]["high_c"]
+    picker.set_input_files(_written(found))
+    expect(page.get_by_text("Silverside of the neighbours")).to_be_visible()
+    page.get_by_role("button", name="Take it in").click()
+    expect(page.get_by_role("link", name="Silverside of the neighbours")).to_be_visible()
+    expect(page.get_by_role("heading", name="10 roasts")).to_be_visible()
+    page.get_by_role("link", name="Silverside of the neighbours").click()
+    with page.expect_download() as one:
+        page.get_by_role("link", name="All of it as open JSON").click()
+    assert one.value.suggested_filename == "roast-neighbours.json"

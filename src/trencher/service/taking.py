@@ -60,8 +60,9 @@ from trencher.store.samples import Sample
 
 Does = Literal["new", "more", "same", "copy", "kept"]
 DOES: dict[Does, str] = {
-    "new": "is new", "more": "goes on with what is here", "same": "is here already",
-    "copy": "is another of that id: taken in beside it", "kept": "is another here, which stays",
+    "new": "new", "more": "goes on with what is here", "same": "here already",
+    "copy": "differs from the one here: taken in beside it",
+    "kept": "differs from the one here, which stays",
 }  # fmt: skip
 SETTINGS = (
     "people", "bands", "tins", "own_cuts", "own_sides", "own_methods", "profile", "own_figures",
@@ -171,7 +172,9 @@ class TakingService:
         told: dict[str, Any] = json.loads(text)
 
         def refused(path: Path, error: TrencherError) -> InputError:
-            return wrong(text, path, error.what, error.allowed)
+            names = error.where.split(".")
+            deeper = names if all(x.isidentifier() for x in names) else ()
+            return wrong(text, (*path, *deeper), error.what, error.allowed)
 
         found = _Reading(self.repository, filed, told, refused)
         return found.intake, tuple(found.lines)

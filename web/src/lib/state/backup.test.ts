@@ -8,7 +8,7 @@ const says = (status: number, body: string) => () =>
 describe('a saved kitchen', () => {
   it('is sent as it is and told what it holds', async () => {
     let sent: [unknown, RequestInit | undefined] | null = null
-    const holds = await ask('look', file, (to, how) => {
+    const holds = await ask('backup/look', file, (to, how) => {
       sent = [to, how]
       return says(200, '{"roasts": 3}')()
     })
@@ -18,10 +18,10 @@ describe('a saved kitchen', () => {
 
   it('is refused in the words of the server, or of the line', async () => {
     const refused = '{"code": "database", "detail": "is broken"}'
-    await expect(ask('restore', file, says(422, refused))).rejects.toThrow('is broken')
-    await expect(ask('restore', file, says(502, '<html>'))).rejects.toThrow('try again')
-    await expect(ask('look', file, () => Promise.reject(new TypeError('x')))).rejects.toMatchObject(
-      { code: 'offline' },
-    )
+    await expect(ask('backup/restore', file, says(422, refused))).rejects.toThrow('is broken')
+    await expect(ask('backup/restore', file, says(502, '<html>'))).rejects.toThrow('try again')
+    await expect(
+      ask('import/look', file, () => Promise.reject(new TypeError('x'))),
+    ).rejects.toMatchObject({ code: 'offline' })
   })
 })

@@ -157,6 +157,12 @@
       {open.cut}, {weight(open.weight_kg, units)} · {day(new Date(open.served_at))} · {open.method}
     </p>
     <Again roastId={open.id} weight_kg={open.weight_kg} />
+    <p class="files">
+      <a class="back" href="/api/roasts/{open.id}/readings.csv" download="{open.id}.csv">
+        Its readings and events as CSV
+      </a>
+      <a class="back" href="/api/roasts/{open.id}/export" download>All of it as open JSON</a>
+    </p>
     {#if open.closed !== ''}
       <p>{CLOSED[open.closed] ?? open.closed}</p>
     {:else if open.verdict === null}
@@ -218,11 +224,6 @@
           <p class="word">“{open.verdict.verdict}”</p>
           {#if open.verdict.change !== ''}<p><b>Next time:</b> {open.verdict.change}</p>{/if}
           <p class="quiet">One roast is one roast (n = 1): not a rule yet.</p>
-          <p>
-            <a class="back" href="/api/roasts/{open.id}/readings.csv" download="{open.id}.csv">
-              Its readings as CSV
-            </a>
-          </p>
         </div>
       </div>
     {/if}
@@ -316,6 +317,11 @@
     align-self: stretch;
     gap: 2rem;
     flex-wrap: wrap;
+  }
+  .files {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 1.5rem;
   }
   .find {
     width: min(20rem, 100%);
