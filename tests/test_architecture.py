@@ -87,6 +87,13 @@ def test_only_the_store_speaks_sql_and_only_the_api_speaks_http() -> None:
             assert not names & {"fastapi", "starlette", "uvicorn"}, path
 
 
+def test_no_route_reaches_into_the_store() -> None:
+    for path in (SOURCE / "api" / "routes").glob("*.py"):
+        for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+            assert not (isinstance(node, ast.Attribute) and node.attr == "repository"), path
+        assert not {n for n in imports(path) if n.startswith("trencher.store")}, path
+
+
 def test_every_floor_is_checked() -> None:
     assert {floor(p) for p in MODULES} <= {*ORDER, "__init__", "__main__"}
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import partial
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -21,6 +22,10 @@ def hidden_core(minute: float) -> float:
     made.go(Span(20, 220))
     made.go(Span(minute - 20, 160))
     return made.reading_c(minute)
+
+
+def read_so_far(site: Site, count: int) -> bool:
+    return len(site.house.roasts.session("sirloin").readings) == count
 
 
 @pytest.mark.parametrize("units", ["C", "F"])
@@ -70,13 +75,14 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
     first = page.locator("p.then").inner_text()
 
     # Readings, typed from anywhere, correct time and climb.
-    for minute in (30, 40, 50):
+    for n, minute in enumerate((30, 40, 50), 1):
         site.forward(10)
         value = shown(hidden_core(minute))
         page.locator("body").click(position={"x": 5, "y": 400})
         page.keyboard.type(value)
         page.keyboard.press("Enter")
         expect(page.get_by_label("Type a reading")).to_have_value("")
+        soon(page, partial(read_so_far, site, n))
         readings = site.house.roasts.session("sirloin").readings
         assert readings[-1].minute == pytest.approx(minute, abs=0.2)
         # Degrees on screen are one decimal in either unit.

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import time
+from collections.abc import Callable
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -397,3 +399,56 @@ def test_a_joint_that_is_on_comes_out_in_the_day_when_the_fire_says(
     out = next(s for s in planned.order.steps if s.dish == "beef" and s.code == "out")
     at = found.at(found.outlook.pull_min)
     assert abs(planned.hour(out.at_min) - at) < timedelta(minutes=2)
+
+
+def test_an_order_hangs_on_all_that_it_is_made_of(joints: House, clock: FastClock) -> None:
+    def key() -> object:
+        return joints.days.planned(DAY).order
+
+    kept = [key()]
+    assert key() is kept[-1]
+
+    def otherwise(change: Callable[[], object]) -> None:
+        change()
+        kept.append(key())
+        assert kept[-1] is not kept[-2]
+        assert key() is kept[-1]
+
+    repository = joints.repository
+    otherwise(lambda: joints.days.change(DAY, {"people": 5}))
+    otherwise(lambda: joints.roasts.change("pork", Changed(wanted_c=68.0)))
+    otherwise(lambda: repository.set_setting("profile", "us"))
+    otherwise(lambda: repository.save_oven(replace(RANGE, facts={**RANGE.facts, "max_c": 220})))
+    otherwise(lambda: repository.set_setting("people", [{"name": "Ines"}]))
+    otherwise(lambda: repository.set_setting("tins", [{"name": "a"}]))
+    repository.set_setting("own_sides", {"own-peas": {"name": "Peas", "minutes": 7.0}})
+    otherwise(lambda: joints.days.change(DAY, {"sides": [{"id": "own-peas"}]}))
+    minutes = {"name": "Peas", "minutes": 17.0}
+    otherwise(lambda: repository.set_setting("own_sides", {"own-peas": minutes}))
+    otherwise(lambda: joints.days.slipped(DAY, "plates_cold", ""))
+    joints.roasts.put_in("beef", 5.5)
+    key()
+    # Followed, it moves with what an instrument shows, though nobody enters anything.
+    push = {"device": "pit", "every_s": 5.0, "readings": [
+        {"channel": "1", "value": 6.0, "unit": "C"}]}  # fmt: skip
+    joints.devices.push(joints.devices.key(), push)
+    joints.devices.attach("beef", "pit", "1", "core")
+    clock.jump(60.0)
+    kept.append(key())
+    ahead = joints.roasts.follow("beef").outlook.core_c + 6.0
+    hot = {**push, "readings": [{"channel": "1", "value": ahead, "unit": "C"}]}
+    clock.jump(1.0)
+    otherwise(lambda: joints.devices.push(joints.devices.key(), hot))
+
+
+def test_the_last_order_is_there_at_once_and_says_that_it_is_stale(joints: House) -> None:
+    first = joints.days.planned(DAY, latest=True)
+    assert not first.stale
+    assert joints.days.planned(DAY, latest=True).order is first.order
+    joints.roasts.change("pork", Changed(wanted_c=68.0))
+    last = joints.days.planned(DAY, latest=True)
+    assert (last.stale, last.order is first.order) == (True, True)
+    now = joints.days.planned(DAY)
+    assert not now.stale
+    assert joints.days.planned(DAY, latest=True).order is now.order
+    assert not joints.days.planned(DAY, latest=True).stale

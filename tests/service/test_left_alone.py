@@ -83,7 +83,7 @@ def test_a_turn_and_a_colour_end_what_the_way_waits_for(house: House, clock: Fas
     session = house.roasts.mark(roast, "browned", "", None)
     assert list(session.ends) == [0]
     assert [m.what for m in session.marks] == ["browned"]
-    codes = [s.code for s in steps_of(house.roasts.follow(roast), house.devices, house.roasts)]
+    codes = [s.code for s in steps_of(house.roasts.follow(roast), house.devices.instruments())]
     assert codes == ["look", "out", "carve"]
 
 

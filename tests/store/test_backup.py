@@ -167,7 +167,7 @@ def test_what_is_no_whole_kitchen_is_refused_and_nothing_changes(
 
 def test_one_of_an_older_schema_is_brought_up_and_left_alone_itself(tmp_path: Path) -> None:
     file = tmp_path / "old.sqlite"
-    for revision in ("0001", "0003", "0005"):
+    for revision in ("0001", "0003", "0005", "0006"):
         file.unlink(missing_ok=True)
         command.upgrade(_alembic(file), revision)
         written = file.read_bytes()

@@ -87,16 +87,6 @@ def test_the_live_state_is_the_replay(kept: Repository) -> None:
     assert kept.session("r") == live == replay(live.log)
 
 
-def test_a_reading_stands_in_columns_too_and_knows_it_was_withdrawn(
-    kept: Repository, database: Database
-) -> None:
-    add(kept, "r", "read", READ)
-    add(kept, "r", "withdrew", {"seq": 4})
-    with database.read() as sql:
-        row = sql.execute(text("SELECT minute, low_c, withdrawn FROM readings")).one()
-    assert tuple(row) == (30.0, 20.0, 1)
-
-
 def test_a_step_that_does_not_fit_leaves_no_trace(kept: Repository) -> None:
     with pytest.raises(Conflict):
         add(kept, "r", "carved", {"minute": 1.0})
@@ -387,7 +377,7 @@ def test_kill_nine_loses_nothing_that_was_acknowledged(tmp_path: Path, after_s: 
         assert [r.minute for r in readings] == [float(n) for n in range(len(readings))]
         with fresh.read() as sql:
             assert sql.execute(text("PRAGMA integrity_check")).scalar() == "ok"
-            count = sql.execute(text("SELECT COUNT(*) FROM readings")).scalar()
+            count = sql.execute(text("SELECT COUNT(*) FROM events WHERE kind = 'read'")).scalar()
         assert count == len(readings)
     finally:
         fresh.close()

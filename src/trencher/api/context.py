@@ -9,6 +9,8 @@ from typing import Annotated, cast
 
 from fastapi import Depends, Header, Request
 
+from trencher.api.schemas import WishBody
+from trencher.core.joint import Joint
 from trencher.lan.lan import Lan
 from trencher.service.board import BoardService
 from trencher.service.clock import Clock
@@ -16,8 +18,12 @@ from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
 from trencher.service.devices import DeviceService
 from trencher.service.feed import Feed
+from trencher.service.figures import FigureService
 from trencher.service.keeping import KeepingService
+from trencher.service.kitchen import KitchenService
+from trencher.service.planning import Wish
 from trencher.service.roasts import RoastService
+from trencher.service.strays import StrayService
 from trencher.service.taking import TakingService
 from trencher.store.once import Delivery
 from trencher.store.repository import Repository
@@ -51,6 +57,21 @@ class House:
         return KeepingService(self.repository, self.clock, self.feed)
 
     @cached_property
+    def kitchen(self) -> KitchenService:
+        """What the kitchen has, over the same store."""
+        return KitchenService(self.repository, self.clock, self.feed, self.days.tell)
+
+    @cached_property
+    def figures(self) -> FigureService:
+        """The figures in use, and those of one's own."""
+        return FigureService(self.repository, self.clock, self.feed, self.days.tell)
+
+    @cached_property
+    def strays(self) -> StrayService:
+        """What cannot be read, and what was put aside."""
+        return StrayService(self.repository, self.clock, self.feed, self.days.tell)
+
+    @cached_property
     def taking(self) -> TakingService:
         """Export and import."""
         return TakingService(self.repository, self.clock, self.feed)
@@ -66,6 +87,13 @@ def _house(request: Request) -> House:
 
 
 HouseDep = Annotated[House, Depends(_house)]
+
+
+def wish_of(house: House, body: WishBody) -> Wish:
+    """What ways are worked out for, of a body. NotFound, Damaged, InputError."""
+    joint = Joint.of(body.joint.model_dump())
+    return house.kitchen.wish(joint, body.oven_id, body.wanted_c, body.rest_min, body.thermometer)
+
 
 Key = Annotated[
     str | None,

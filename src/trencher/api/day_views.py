@@ -18,9 +18,12 @@ from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
 
 UNDO_WORDS = {
-    "changed": "the last change", "did": "the last tick", "skipped": "the last skip",
-    "slipped": "the last slip", "replanned": "the new plan",
-}  # fmt: skip
+    "changed": "the last change",
+    "did": "the last tick",
+    "skipped": "the last skip",
+    "slipped": "the last slip",
+    "replanned": "the new plan",
+}
 
 
 def day(p: Planned) -> s.DayOut:
@@ -28,53 +31,50 @@ def day(p: Planned) -> s.DayOut:
     facts, order = p.day.facts, p.order
     table = order.table
     undoable = p.day.undoable
-    return s.DayOut(
-        date=p.date, serve_at=p.serve_at, now_min=p.now_min,
+    return s.DayOut.of(
+        p,
+        table.room,
+        table,
+        order,
         first_min=min((x.at_min for x in order.steps), default=-60.0),
-        knife_down_min=table.knife_down_min, people=table.people, hands=table.room.hands,
-        helpers=list(table.room.helpers), rings=table.room.rings, tins=table.room.tins,
         limits=LimitsBody(**facts.get("limits") or {}),
         joints=[_joint(j) for j in table.joints],
         joint_changes={k: JointOfDay(**asked_of(v)) for k, v in facts["joints"].items()},
         sides=[_side(p, SideEntry(**entry)) for entry in facts["sides"]],
         steps=[
-            s.StepOut(
-                id=x.id, dish=x.dish, code=x.code, words=x.words, at_min=round(x.at_min, 2),
-                until_min=round(x.until_min, 2), hands_min=round(x.hands_min, 2),
+            s.StepOut.of(
+                x,
+                at_min=round(x.at_min, 2),
+                until_min=round(x.until_min, 2),
+                hands_min=round(x.hands_min, 2),
                 latest_min=None if x.latest_min is None else round(x.latest_min, 2),
-                after=list(x.after), who=x.who, place=x.place, note=x.note,
-                done_at=_hour(p.day.done.get(x.id)), skipped_at=_hour(p.day.skipped.get(x.id)),
+                done_at=_hour(p.day.done.get(x.id)),
+                skipped_at=_hour(p.day.skipped.get(x.id)),
             )
             for x in order.steps
         ],
         spans=[
-            s.SpanOut(
-                dish=x.dish, kind=x.kind, lane=x.lane, from_min=round(x.from_min, 2),
-                to_min=round(x.to_min, 2), label=x.label, air_c=x.air_c, note=x.note, step=x.step,
-            )
+            s.SpanOut.of(x, from_min=round(x.from_min, 2), to_min=round(x.to_min, 2))
             for x in order.spans
         ],
-        clashes=[
-            s.ClashOut(
-                what=c.what, dish=c.dish, other=c.other, words=c.words, from_min=c.from_min,
-                to_min=c.to_min,
-            )
-            for c in p.clashes
-        ],
-        fits=order.fits, hands_min=round(order.hands_min, 2), price=round(order.price, 3),
-        where=s.WhereOut(
-            sentence=p.where.sentence, late=[x.id for x in p.where.late],
+        clashes=[s.ClashOut.of(c) for c in p.clashes],
+        hands_min=round(order.hands_min, 2),
+        price=round(order.price, 3),
+        where=s.WhereOut.of(
+            p.where,
+            late=[x.id for x in p.where.late],
             now=[x.id for x in p.where.now],
-            next=None if p.where.next is None else p.where.next.id, left=p.where.left,
+            next=None if p.where.next is None else p.where.next.id,
         ),
         shelves=table.fridge_shelves,
-        quiet=facts.get("quiet"), away=facts.get("away"),
+        quiet=facts.get("quiet"),
+        away=facts.get("away"),
         gravy=GravyBody(**facts.get("gravy") or {}),
-        cautions=[s.NoteOut(code=c.code, text=c.text) for c in p.cautions],
-        late=list(order.late),
+        cautions=[s.NoteOut.of(c) for c in p.cautions],
         undo=None if undoable is None else _undo(undoable),
-        again_at=_hour(None if p.day.again is None else p.day.again.at), last_seq=p.day.last_seq,
-    )  # fmt: skip
+        again_at=_hour(None if p.day.again is None else p.day.again.at),
+        last_seq=p.day.last_seq,
+    )
 
 
 def _hour(text: str | None) -> datetime | None:
@@ -86,11 +86,12 @@ def _undo(entry: Entry) -> s.UndoOut:
 
 
 def _joint(j: JointDish) -> s.DayJointOut:
-    return s.DayJointOut(
-        id=j.id, name=j.name, oven=j.oven, plates=j.plates, start_min=round(j.start_min, 2),
-        out_min=round(j.out_min, 2), carve_min=j.carve_min, assumed=j.assumed,
+    return s.DayJointOut.of(
+        j,
+        start_min=round(j.start_min, 2),
+        out_min=round(j.out_min, 2),
         started=j.started_min is not None,
-    )  # fmt: skip
+    )
 
 
 def _side(p: Planned, entry: SideEntry) -> s.DaySideOut:
@@ -102,12 +103,14 @@ def _side(p: Planned, entry: SideEntry) -> s.DaySideOut:
     if placed:
         ready = max(x.to_min for x in p.order.spans if x.dish == entry.id and x.step)
         waits = round(p.order.table.knife_down_min - ready, 1)
-    return s.DaySideOut(
-        id=entry.id, name=side.name, kind=side.kind, hold=side.hold, hold_min=side.hold_min,
-        waits_min=waits, look=_look(dish, span.note if span else ""),
-        allergens=list(side.allergens), full_main=side.full_main, entry=entry,
+    return s.DaySideOut.of(
+        side,
+        id=entry.id,
+        waits_min=waits,
+        look=_look(dish, span.note if span else ""),
+        entry=entry,
         drag_min=None if span is None else round(span.from_min, 2),
-    )  # fmt: skip
+    )
 
 
 def _look(dish: SideDish | None, note: str) -> str:
@@ -116,27 +119,19 @@ def _look(dish: SideDish | None, note: str) -> str:
 
 def slip(found: Mend, dish: str, p: Planned) -> s.SlipOut:
     """A slip at this stage."""
-    return s.SlipOut(
-        code=found.row.code, dish=dish, asks=found.row.words, costs=found.costs,
-        words=found.words, possible=found.possible, until=p.hour(found.until_min),
-    )  # fmt: skip
+    return s.SlipOut.of(
+        found, code=found.row.code, dish=dish, asks=found.row.words, until=p.hour(found.until_min)
+    )
 
 
 def yields(y: Yield) -> s.YieldOut:
     """Where a raw weight goes."""
-    return s.YieldOut(
-        raw_kg=y.raw_kg, bone_kg=y.bone_kg, trim_kg=y.trim_kg, fat_kg=y.fat_kg,
-        cooking_kg=y.cooking_kg, cooked_kg=y.cooked_kg, low_kg=y.low_kg, high_kg=y.high_kg,
-        ribs=y.ribs, plates=y.plates,
-    )  # fmt: skip
+    return s.YieldOut.of(y)
 
 
 def meals(m: Meals) -> s.MealsOut:
     """An offer as meals."""
-    return s.MealsOut(
-        name=m.offer.name, yields=yields(m.yields), tonight=m.tonight, later=m.later, lost=m.lost,
-        short=m.short, per_plate=m.per_plate, dated=m.offer.dated, reduced=m.offer.reduced,
-    )  # fmt: skip
+    return s.MealsOut.of(m, m.offer, yields=yields(m.yields))
 
 
 def repair(r: Repair, p: Planned) -> s.RepairOut:
@@ -155,23 +150,11 @@ def repair(r: Repair, p: Planned) -> s.RepairOut:
         else:
             joints[dish] = {**joints.get(dish, {}), **fields}
             change["joints"] = joints
-    return s.RepairOut(
-        code=r.code, words=r.words, costs=r.costs, works=r.works,
-        change=DayChange.model_validate(change),
-    )  # fmt: skip
+    return s.RepairOut.of(r, change=DayChange.model_validate(change))
 
 
 def side(x: Side) -> s.SideOut:
     """A side of the catalogue."""
-    return s.SideOut(
-        id=x.id, name=x.name, kind=x.kind, hold=x.hold, hold_min=x.hold_min, in_tin=x.in_tin,
-        full_main=x.full_main, allergens=list(x.allergens), source=x.source,
-        steps=[
-            s.SideStepOut(
-                where=t.where, words=t.words, minutes=t.minutes, hands_min=t.hands_min,
-                wait_min=t.wait_min, ref_c=t.ref_c, low_c=t.low_c, high_c=t.high_c,
-                browns=t.brown_min > 0 and not t.covered,
-            )
-            for t in x.steps
-        ],
-    )  # fmt: skip
+    return s.SideOut.of(
+        x, steps=[s.SideStepOut.of(t, browns=t.brown_min > 0 and not t.covered) for t in x.steps]
+    )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from datetime import date, datetime
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import (
     BaseModel,
@@ -48,10 +48,22 @@ Minute = Annotated[float, Field(ge=0, le=48 * 60)]
 StageIndex = Annotated[int, Field(ge=0, le=99)]
 
 
+MISSING = object()
+
+
 class Out(BaseModel):
     """A body we send."""
 
     model_config = ConfigDict(json_schema_serialization_defaults_required=True)
+
+    @classmethod
+    def of(cls, *sources: object, **more: Any) -> Self:
+        """What ``sources`` have under the names of this body's fields, and ``more`` besides."""
+        for name in cls.model_fields:
+            for source in sources:
+                if name not in more and (value := getattr(source, name, MISSING)) is not MISSING:
+                    more[name] = value
+        return cls.model_validate(more, from_attributes=True)
 
 
 class Problem(Out):
@@ -1166,7 +1178,8 @@ class VerdictOut(Out):
 
 
 class RoastOut(Out):
-    """A roast as it stands."""
+    """A roast as it stands. ``outlook``, ``alarms``: while it is in the oven or rests, if it can be
+    followed; else null."""
 
     id: str
     name: str
@@ -1195,6 +1208,8 @@ class RoastOut(Out):
     verdict: VerdictOut | None
     last_seq: int
     log: list[LogLine]
+    outlook: OutlookOut | None
+    alarms: list[AlarmOut] | None
 
 
 class FigureOut(Out):
@@ -1396,7 +1411,7 @@ class TakingOut(Out):
     counts: dict[str, int]
 
     @classmethod
-    def of(cls, lines: Sequence[Line]) -> Self:
+    def saying(cls, lines: Sequence[Line]) -> Self:
         """What is here already needs no line of its own."""
         told = [TakingLine(**vars(x), words=DOES[x.does]) for x in lines if x.does != "same"]
         counts = Counter(f"{x.what} {x.does}" for x in lines)
@@ -1417,7 +1432,7 @@ class BackupOut(Out):
     kept: str
 
     @classmethod
-    def of(cls, content: Content, kept: str) -> BackupOut:
+    def holding(cls, content: Content, kept: str) -> BackupOut:
         """As the store found it."""
         facts = {**vars(content), "last": content.last or None, "kept": kept}
         facts["damaged"] = [
@@ -1574,6 +1589,7 @@ class DayOut(Out):
     """A day worked out. ``hands_min``: the sum of its steps' hands-on minutes; ``again_at``: since
     when the rest is planned anew."""
 
+    stale: bool
     date: str
     serve_at: datetime
     now_min: float

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
@@ -12,7 +13,7 @@ from trencher.core.method.stages import Oven
 from trencher.core.planner.levers import Lever
 from trencher.core.planner.setup import kitchen
 from trencher.core.units import dial_text
-from trencher.service.devices import DeviceService
+from trencher.service.devices import DeviceService, Instrument
 from trencher.service.planning import cooker_of
 from trencher.service.roasts import Following, RoastService
 from trencher.store.repository import UNDER_WAY, OvenRecord
@@ -34,21 +35,33 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
     """What is still to be heard in the kitchen, in order. A roast that cannot be followed just now
     is left out; its own place says why."""
     found: list[Due] = []
+    instruments = devices.instruments()
     for heading in roasts.repository.headings(*UNDER_WAY):
         try:
             following = roasts.follow(heading.id)
         except TrencherError:
             continue
-        if following.left_alone:
-            continue
-        found += [
-            Due(
-                heading.id, heading.name, heading.status == "resting", a, following.at(a.due_min),
-                None if a.until_min is None else following.at(a.until_min),
-            )
-            for a in of(following, devices, roasts)
-        ]  # fmt: skip
+        found += due_of(heading.id, following, steps_of(following, instruments))
     return sorted(found, key=lambda d: d.at)
+
+
+def due_of(roast_id: str, following: Following, steps: Sequence[Step]) -> list[Due]:
+    """What is still to be heard of one roast whose steps are these; nothing of one that was left
+    alone."""
+    if following.left_alone:
+        return []
+    session = following.session
+    found = alarms(
+        following.line, following.outlook, steps,
+        wanted_c=session.plan.wanted_c, answered=session.answered,
+    )  # fmt: skip
+    return [
+        Due(
+            roast_id, session.plan.name, session.status == "resting", a, following.at(a.due_min),
+            None if a.until_min is None else following.at(a.until_min),
+        )
+        for a in found
+    ]  # fmt: skip
 
 
 def dial_for(following: Following, record: OvenRecord, stage: Oven) -> str:
@@ -70,14 +83,13 @@ def dial_now(following: Following, record: OvenRecord, lever: Lever) -> str:
     return dial_for(following, record, stage)
 
 
-def steps_of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Step]:
+def steps_of(following: Following, instruments: Sequence[Instrument]) -> list[Step]:
     """What comes next in one roast, in order."""
-    session = following.session
-    heard = {i.state.id for i in devices.instruments() if not i.lost}
+    session, record = following.session, following.oven
+    heard = {i.state.id for i in instruments if not i.lost}
     watched = any(
         a.device in heard and a.place == "core" and a.to_min is None for a in session.attached
     )
-    record = roasts.oven(session)
     moved = cooker_of(record) if session.oven_id != session.plan.oven_id else None
 
     def dial(stage: Oven) -> str:
@@ -87,13 +99,4 @@ def steps_of(following: Following, devices: DeviceService, roasts: RoastService)
         following.line, following.planned, following.outlook, following.done, following.readings,
         sides=kitchen(following.roast).sides, dial=dial,
         looks=not watched and session.plan.thermometer != "none",
-    )  # fmt: skip
-
-
-def of(following: Following, devices: DeviceService, roasts: RoastService) -> list[Alarm]:
-    """The alarms of one roast."""
-    session = following.session
-    return alarms(
-        following.line, following.outlook, steps_of(following, devices, roasts),
-        wanted_c=session.plan.wanted_c, answered=session.answered,
     )  # fmt: skip

@@ -79,7 +79,7 @@ MOST_PEOPLE, MOST_SIDES = 200, 24
 
 @dataclass(frozen=True, kw_only=True)
 class Planned:
-    """A day worked out at one moment."""
+    """A day worked out at one moment. ``stale``: something has changed since."""
 
     date: str
     day: Day
@@ -90,6 +90,7 @@ class Planned:
     now_min: float
     sides: Mapping[str, Side]
     cautions: tuple[Caution, ...]
+    stale: bool = False
 
     def hour(self, minute: float) -> datetime:
         """The hour of a minute before the table."""
@@ -105,6 +106,7 @@ class DayService:
         self.repository, self.clock, self.feed, self.roasts = repository, clock, feed, roasts
         self.tables = TableMaker(repository, clock, roasts)
         self._orders: OrderedDict[str, tuple[Order, tuple[Clash, ...]]] = OrderedDict()
+        self._last: OrderedDict[str, tuple[str, Planned]] = OrderedDict()
         self._lock = threading.Lock()
 
     # --- questions -----------------------------------------------------------------------------
@@ -162,22 +164,41 @@ class DayService:
             h.id: session for h, session in self.repository.sound(sorted(near, key=lambda h: h.id))
         }
 
-    def planned(self, date: str, part: Mapping[str, Any] | None = None) -> Planned:
-        """The day worked out as it is kept, or with a change that is only tried."""
+    def planned(
+        self, date: str, part: Mapping[str, Any] | None = None, *, latest: bool = False
+    ) -> Planned:
+        """The day worked out as it is kept, or with a change that is only tried. ``latest``: where
+        that would take a while, as it was worked out last, and told to be stale."""
         day = self.day(date)
         facts = {**day.facts, **(part or {})}
         serve = hour(facts["serve_at"])
         sessions = self._sessions(date, serve)
         tried = None if part is None else part.get("joints")
         facts["joints"], sessions = settled(day.facts["joints"], tried, sessions)
-        order, found = self._ordered(date, self._asked(day, facts, serve), sessions)
+        asked = self._asked(day, facts, serve)
+        table = self.tables.table(asked, sessions)
+        key = self._key(date, table, asked, sessions)
         now = (self.clock.now() - serve).total_seconds() / 60.0
         over = {*day.done, *day.skipped}
-        return Planned(
+        with self._lock:
+            last = self._last.get(date)
+        if latest and last is not None and last[0] != key and key not in self._orders:
+            before = last[1]
+            here = (self.clock.now() - before.serve_at).total_seconds() / 60.0
+            where = where_am_i(before.order, over, here)
+            return replace(before, now_min=here, where=where, stale=True)
+        order, found = self._ordered(key, table, asked, sessions)
+        planned = Planned(
             date=date, day=replace(day, facts=facts), serve_at=serve, order=order, clashes=found,
             where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.tables.sides()},
             cautions=self._cautions(order),
         )  # fmt: skip
+        if part is None:
+            with self._lock:
+                self._last[date] = (key, planned)
+                while len(self._last) > KEPT_ORDERS:
+                    self._last.popitem(last=False)
+        return planned
 
     def _asked(self, day: Day, facts: Mapping[str, Any], serve: datetime) -> Asked:
         def minute(at: str) -> float:
@@ -194,11 +215,10 @@ class DayService:
             },
         )  # fmt: skip
 
-    def _ordered(
-        self, date: str, asked: Asked, sessions: Mapping[str, Session]
-    ) -> tuple[Order, tuple[Clash, ...]]:
-        table = self.tables.table(asked, sessions)
-        key = repr((
+    def _key(self, date: str, table: Table, asked: Asked, sessions: Mapping[str, Session]) -> str:
+        """All that an order hangs on. A joint that is in moves with its readings and with time: by
+        less than a minute it is the same order."""
+        return repr((
             self.repository.restores, date, sorted(asked.facts.items(), key=lambda kv: kv[0]),
             asked.serve, asked.from_min,
             sorted(asked.begun.items()),
@@ -207,7 +227,16 @@ class DayService:
             self.repository.setting("own_sides"), self.repository.setting("people"),
             table.before_now_min,
             sorted(asked.done.items()), asked.mends, self.repository.setting("tins"),
+            self.roasts.profile(),
+            [
+                (j.id, round(j.forecast.pull_min), round(j.forecast.end_min), j.oven)
+                for j in table.joints
+            ],
         ))  # fmt: skip
+
+    def _ordered(
+        self, key: str, table: Table, asked: Asked, sessions: Mapping[str, Session]
+    ) -> tuple[Order, tuple[Clash, ...]]:
         with self._lock:
             kept = self._orders.get(key)
         if kept is None:
@@ -351,8 +380,6 @@ class DayService:
     # --- commands ------------------------------------------------------------------------------
     def _add(self, date: str, made: Entry, by: Delivery | None = None) -> Day:
         """One entry; a day that was never opened is opened with it."""
-        if self.repository.delivered(by):
-            return self.repository.day(date)
         at = self.clock.now().isoformat(timespec="milliseconds")
 
         def entries(day: Day) -> list[Entry]:
@@ -362,7 +389,7 @@ class DayService:
             lambda: self.repository.day(date), entries,
             lambda found, seq: self.repository.append_to_day(date, found, seq, at, by),
         )  # fmt: skip
-        self.feed.ring(day=date)
+        self.feed.ring(day=date, seq=day.last_seq)
         return day
 
     def change(self, date: str, part: Mapping[str, Any]) -> Day:

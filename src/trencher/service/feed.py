@@ -15,7 +15,7 @@ class Feed:
         self.closed = False
         self.clock_changes = 0
         self.day_changes = 0
-        self.last_day = ""
+        self.last_day: tuple[str, int | None] = ("", None)
         self.device_changes = 0
         self.restores = 0
 
@@ -32,11 +32,11 @@ class Feed:
             self._listeners = {pair for pair in self._listeners if pair[1] is not bell}
 
     def ring(
-        self, *, clock: bool = False, day: str | None = None, devices: bool = False,
-        restored: bool = False,
+        self, *, clock: bool = False, day: str | None = None, seq: int | None = None,
+        devices: bool = False, restored: bool = False,
     ) -> None:  # fmt: skip
-        """Tell every listener that there is something new; ``day``: the date that changed;
-        ``restored``: it is another kitchen altogether."""
+        """Tell every listener that there is something new; ``day``: the date that changed, ``seq``:
+        by which entry of its log; ``restored``: it is another kitchen altogether."""
         if restored:
             self.restores += 1
         if devices:
@@ -44,7 +44,7 @@ class Feed:
         if clock:
             self.clock_changes += 1
         if day is not None:
-            self.day_changes, self.last_day = self.day_changes + 1, day
+            self.day_changes, self.last_day = self.day_changes + 1, (day, seq)
         with self._lock:
             pairs = list(self._listeners)
         for loop, bell in pairs:

@@ -68,7 +68,7 @@ from trencher.service.clock import Clock
 from trencher.service.devices import readings_of
 from trencher.service.entering import entered
 from trencher.service.feed import Feed
-from trencher.service.figures import profile_of
+from trencher.service.figures import CHANGES, CHOSEN, profile_of
 from trencher.service.hours import checked_hour, hour
 from trencher.service.planning import (
     Wish,
@@ -80,7 +80,7 @@ from trencher.service.planning import (
     work_out,
 )
 from trencher.store.once import Delivery
-from trencher.store.repository import Heading, OvenRecord, Repository
+from trencher.store.repository import FeedLine, Heading, OvenRecord, Repository, Snapshot
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
 READING_LOW_C, READING_HIGH_C = -25.0, 130.0
@@ -100,6 +100,7 @@ class Following:
     """A running roast worked out at one moment. ``live_flags``: (device, channel) → why what it
     shows is not believed; ``done``: what was done to this joint; ``readings``: typed, sensed and
     sent, as ``outlook.flags`` has them; ``sent``: what instruments showed, each with its flag.
+    ``oven``: the one it is in now.
     ``left_alone``: it should have been over for hours, and nobody said what became of it."""
 
     session: Session
@@ -109,6 +110,7 @@ class Following:
     line: Timeline
     now: datetime
     put_in: datetime
+    oven: OvenRecord
     verdict: Verdict
     live_flags: Mapping[tuple[str, str], str]
     done: tuple[Happening, ...]
@@ -217,8 +219,8 @@ def _own_oven(stage: Stage) -> Stage:
     return replace(stage, cooker=None) if isinstance(stage, (Oven, Off)) else stage
 
 
-def _happening(mark: Marked, repository: Repository) -> Happening:
-    cooker = None if mark.oven_id is None else cooker_of(repository.oven(mark.oven_id))
+def _happening(mark: Marked, kept: Snapshot) -> Happening:
+    cooker = None if mark.oven_id is None else cooker_of(kept.oven(mark.oven_id))
     # A tip is moved through an open door; where it sits now is the readings' business.
     what = "door" if mark.what == "moved_probe" else mark.what
     return Happening(mark.minute, cast("What", what), mark.seconds, mark.text, cooker)
@@ -230,8 +232,8 @@ def _last_entry(session: Session) -> float:
     return max([*minutes, *(r.minute for r in session.readings)], default=0.0)
 
 
-def _done(session: Session, repository: Repository) -> list[Happening]:
-    return [_happening(m, repository) for m in session.marks if m.what in _HAPPENS]
+def _done(session: Session, kept: Snapshot) -> list[Happening]:
+    return [_happening(m, kept) for m in session.marks if m.what in _HAPPENS]
 
 
 def _readings(session: Session, now: float) -> list[Reading]:
@@ -295,16 +297,36 @@ class RoastService:
         """One roast. NotFound."""
         return self.repository.session(roast_id)
 
+    def recent(self, past: int) -> list[Heading]:
+        """Every roast that is not over, and so many of those that are."""
+        return self.repository.recent(past)
+
+    def over(self, search: str, skip: int, count: int) -> tuple[list[tuple[str, Session]], int]:
+        """Roasts that are over and have all words of ``search``, the latest serving first: those
+        from the ``skip``-th on that can be read, and how many there are."""
+        headings, found = self.repository.over(search, skip, count)
+        return [(h.id, session) for h, session in self.repository.sound(headings)], found
+
+    def lines_after(self, last: int) -> list[FeedLine]:
+        """What was entered in any roast after the line ``last`` of the feed, oldest first."""
+        return self.repository.feed_after(last)
+
+    def last_line(self) -> int:
+        """The number of the feed's last line, 0 for none."""
+        return self.repository.feed_last()
+
     def oven(self, session: Session) -> OvenRecord:
         """The oven a roast is in: the plan's, or the one it was moved to."""
         return self.repository.oven(session.oven_id)
 
-    def wish(self, session: Session) -> Wish:
-        """What the roast is planned for; a core measured at the door replaces the assumed start."""
+    def wish(self, session: Session, kept: Snapshot | None = None) -> Wish:
+        """What the roast is planned for; a core measured at the door replaces the assumed start.
+        ``kept``: ovens and figures of one moment."""
+        kept = kept or self.kept()
         plan, joint = session.plan, session.plan.joint
         if session.start_c is not None:
             joint = replace(joint, start_c=session.start_c)
-        oven = self.repository.oven(plan.oven_id)
+        oven = kept.oven(plan.oven_id)
         return Wish(
             joint=joint,
             cooker=cooker_of(oven, joint),
@@ -312,9 +334,13 @@ class RoastService:
             wanted_c=plan.wanted_c,
             rest_min=plan.rest_min,
             thermometer=plan.thermometer,
-            profile=self.profile(),
+            profile=profile_of(kept),
             start_measured=session.start_measured,
         )
+
+    def kept(self) -> Snapshot:
+        """Ovens and figures as they are now."""
+        return self.repository.snapshot(CHOSEN, CHANGES)
 
     def profile(self) -> Profile:
         """The safety profile in use, with the figures of one's own."""
@@ -327,21 +353,21 @@ class RoastService:
         spent = self.clock.now() - hour(session.put_in_at)
         return spent.total_seconds() / 60.0
 
-    def follow(self, roast_id: str) -> Following:
+    def follow(self, roast_id: str, session: Session | None = None) -> Following:
         """The roast at this moment. Belief is renewed on every event and every 20 s of roast, once
-        for however many screens ask."""
+        for however many screens ask. ``session``: as it was just read or written."""
         with self._lock:
             working = self._working[roast_id]
         with working:
-            return self._follow(roast_id)
+            return self._follow(roast_id, session or self.session(roast_id))
 
-    def _follow(self, roast_id: str) -> Following:
-        session = self.session(roast_id)
+    def _follow(self, roast_id: str, session: Session) -> Following:
         now = self.minute(session)
         if session.carved_min is not None:
             now = session.carved_min
         now = max(now, 0.05)
-        wish = self.wish(session)
+        kept = self.kept()
+        wish = self.wish(session, kept)
         assert session.method is not None
         assert session.put_in_at is not None
         roast = wish.roast(session.method)
@@ -354,21 +380,22 @@ class RoastService:
         key = (
             self.repository.restores, session.last_seq, math.floor(now / BELIEF_EVERY_MIN),
             session.carved_min or 0.0,
-            self.profile(), self.repository.ovens(), [(h.id, h.last_seq) for h in beside],
+            wish.profile, list(kept.ovens.values()), [(h.id, h.last_seq) for h in beside],
         )  # fmt: skip
         with self._lock:
-            kept = self._beliefs.get(roast_id)
-        if kept is not None and kept[0] == key:
-            return kept[1]
+            before = self._beliefs.get(roast_id)
+        if before is not None and before[0] == key:
+            return before[1]
         line = happened(
-            timeline(planned, dict(session.ends), now), self._happenings(session, beside), now
+            timeline(planned, dict(session.ends), now), self._happenings(session, beside, kept), now
         )
         readings = _readings(session, now)
         sent = _sent(session, self.repository, now)
         doubt = wish.doubt
+        oven = kept.oven(session.oven_id)
         if session.oven_id != session.plan.oven_id:
-            doubt = replace(doubt, other_oven_c=oven_sd_c(self.oven(session)) or doubt.oven_c)
-        seen = outlook(roast, line, [*readings, *sent], now, doubt, self.profile().room_min)
+            doubt = replace(doubt, other_oven_c=oven_sd_c(oven) or doubt.oven_c)
+        seen = outlook(roast, line, [*readings, *sent], now, doubt, wish.profile.room_min)
         doubted = {
             (r.minute, r.low_c)
             for r, flag in zip([*readings, *sent], seen.flags, strict=True)
@@ -382,9 +409,10 @@ class RoastService:
             line=line,
             now=self.clock.now(),
             put_in=hour(session.put_in_at),
-            verdict=self.verdict(session, sent, doubted),
+            oven=oven,
+            verdict=self._verdict(session, wish.profile, sent, doubted),
             live_flags=_live_flags(session, sent, seen.flags[len(readings) :]),
-            done=tuple(_done(session, self.repository)),
+            done=tuple(_done(session, kept)),
             readings=(*readings, *sent),
             left_alone=left_alone,
             sent=tuple(zip(sent, seen.flags[len(readings) :], strict=True)),
@@ -406,9 +434,11 @@ class RoastService:
             key=lambda h: h.id,
         )  # fmt: skip
 
-    def _happenings(self, session: Session, beside: Sequence[Heading]) -> list[Happening]:
+    def _happenings(
+        self, session: Session, beside: Sequence[Heading], kept: Snapshot
+    ) -> list[Happening]:
         """What was done to it; doors opened for its neighbours in the same oven are its doors."""
-        found = _done(session, self.repository)
+        found = _done(session, kept)
         assert session.put_in_at is not None
         mine = hour(session.put_in_at)
         # One that is carved meanwhile has opened its doors all the same.
@@ -425,9 +455,9 @@ class RoastService:
             found += [Happening(m + later, "door") for m in opened if m + later > 0]
         return found
 
-    def verdict(
-        self, session: Session, sent: Sequence[Reading] = (),
-        doubted: Set[tuple[float, float]] = frozenset(),
+    def _verdict(
+        self, session: Session, profile: Profile, sent: Sequence[Reading],
+        doubted: Set[tuple[float, float]],
     ) -> Verdict:  # fmt: skip
         """The figure of the profile in use against what was measured in this roast's core, typed or
         ``sent`` by instruments. Never a prediction, a sense, or a reading that is not believed
@@ -436,7 +466,7 @@ class RoastService:
         measured = [(r.minute, r.low_c) for r in session.readings if r.place == "core"]
         measured += [(r.minute, r.low_c) for r in sent if r.place == "core"]
         believed = sorted(m for m in measured if m not in doubted)
-        return plate_verdict(cut, self.profile(), believed)
+        return plate_verdict(cut, profile, believed)
 
     # --- commands ------------------------------------------------------------------------------
     def _stamp(self) -> str:
@@ -454,12 +484,16 @@ class RoastService:
         by: Delivery | None = None,
     ) -> Session:  # fmt: skip
         """Several entries, all of them or none."""
-        if self.repository.delivered(by):
-            return self.session(roast_id)
-        session = entered(
-            lambda: self.session(roast_id), make,
-            lambda made, seq: self.repository.append(roast_id, made, seq, self._stamp(), by),
-        )  # fmt: skip
+        try:
+            session = entered(
+                lambda: self.session(roast_id), make,
+                lambda made, seq: self.repository.append(roast_id, made, seq, self._stamp(), by),
+            )  # fmt: skip
+        except TrencherError:
+            # What was kept the first time often fits no longer: a stage ends once.
+            if self.repository.delivered(by):
+                return self.session(roast_id)
+            raise
         self.feed.ring()
         return session
 

@@ -21,7 +21,8 @@ from trencher.core.errors import TrencherError
 from trencher.store.tables import Base
 
 BUSY_MS = 5000
-OURS = {*Base.metadata.tables, "alembic_version", "sqlite_sequence"}
+OURS = {*Base.metadata.tables, "readings", "alembic_version", "sqlite_sequence"}
+"""Also the table of readings that there was up to 0006."""
 
 
 class DatabaseError(TrencherError):

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 import threading
 from collections import OrderedDict
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 from datetime import datetime
@@ -18,9 +18,9 @@ from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session as SqlSession
 
 from trencher.core.day.log import Day, apply_to_day, check_day_step, day_entry_of, replay_day
-from trencher.core.entries import Laid, Marked, Read, RoastEntry, entry_of
+from trencher.core.entries import Laid, Marked, RoastEntry, entry_of
 from trencher.core.errors import Conflict, Damaged, InputError, NotFound, Overtaken
-from trencher.core.events import Corrected, Entry, Withdrew
+from trencher.core.events import Entry
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
 from trencher.store.intake import Intake
@@ -31,7 +31,6 @@ from trencher.store.tables import (
     DayEventRow,
     EventRow,
     OvenRow,
-    ReadingRow,
     RoastRow,
     SettingRow,
 )
@@ -92,13 +91,16 @@ class Stray:
 
 @dataclass(frozen=True)
 class FeedLine:
-    """One line of the durable feed."""
+    """One line of the durable feed, with its roast's line in a list as it is now."""
 
     id: int
     roast_id: str
     seq: int
     kind: str
-    at: str
+    name: str
+    status: str
+    serve_at: str
+    aside: bool
 
 
 def _heading(r: RoastRow) -> Heading:
@@ -199,13 +201,27 @@ def _folded(before: Session, entries: Sequence[RoastEntry]) -> Session:
     return before
 
 
-def _rewrite_readings(sql: SqlSession, roast_id: str, session: Session) -> None:
-    """The readings' own table as the log now counts them."""
-    counts = {r.seq: r for r in session.readings}
-    for row in sql.scalars(select(ReadingRow).where(ReadingRow.roast_id == roast_id)):
-        row.withdrawn = row.seq not in counts
-        if (r := counts.get(row.seq)) is not None:
-            row.minute, row.low_c, row.high_c, row.place = r.minute, r.low_c, r.high_c, r.place
+@dataclass(frozen=True)
+class Snapshot:
+    """Ovens and settings of one moment, read together."""
+
+    ovens: Mapping[str, OvenRecord]
+    _damaged: Mapping[str, Damaged]
+    _texts: Mapping[str, str | None]
+    _read: Callable[[str, str | None, Callable[[Any], Any], Any], Any]
+
+    def oven(self, oven_id: str) -> OvenRecord:
+        """One oven. NotFound, Damaged."""
+        if oven_id in self._damaged:
+            raise self._damaged[oven_id]
+        if oven_id not in self.ovens:
+            raise NotFound(f"there is no oven {oven_id!r}", where="oven")
+        return self.ovens[oven_id]
+
+    def setting_as(self, key: str, read: Callable[[Any], T], otherwise: T) -> T:
+        """As the repository's."""
+        found: T = self._read(key, self._texts.get(key), read, otherwise)
+        return found
 
 
 class Repository:
@@ -498,16 +514,6 @@ class Repository:
             before = apply(before, entry)
             data = entry.plain()
             sql.add(EventRow(roast_id=row.id, seq=entry.seq, at=at, kind=entry.kind, data=data))
-            if isinstance(entry, Read):
-                sql.add(
-                    ReadingRow(
-                        roast_id=row.id, seq=entry.seq, minute=entry.minute, low_c=entry.low_c,
-                        high_c=entry.high_c, place=entry.place, withdrawn=False,
-                    )
-                )  # fmt: skip
-            if isinstance(entry, Withdrew | Corrected):
-                sql.flush()
-                _rewrite_readings(sql, row.id, before)
         _head(row, before)
         return before
 
@@ -637,10 +643,17 @@ class Repository:
     def feed_after(self, last_id: int, limit: int = 500) -> list[FeedLine]:
         """Lines of the log with a greater id, oldest first."""
         with self._db.read() as sql:
-            rows = sql.scalars(
-                select(EventRow).where(EventRow.id > last_id).order_by(EventRow.id).limit(limit)
-            )
-            return [FeedLine(r.id, r.roast_id, r.seq, r.kind, r.at) for r in rows]
+            rows = sql.execute(
+                select(
+                    EventRow.id, EventRow.roast_id, EventRow.seq, EventRow.kind, RoastRow.name,
+                    RoastRow.status, RoastRow.serve_at, RoastRow.aside.is_not(None),
+                )
+                .join(RoastRow, RoastRow.id == EventRow.roast_id)
+                .where(EventRow.id > last_id)
+                .order_by(EventRow.id)
+                .limit(limit)
+            )  # fmt: skip
+            return [FeedLine(*row) for row in rows]
 
     def feed_last(self) -> int:
         """The greatest id, 0 for an empty log."""
@@ -650,13 +663,25 @@ class Repository:
     # --- ovens and settings --------------------------------------------------------------------
     def ovens(self) -> list[OvenRecord]:
         """Every oven that can be read, by name."""
+        return list(self.snapshot().ovens.values())
+
+    def snapshot(self, *settings: str) -> Snapshot:
+        """Every oven that can be read, by name, and these settings, in one transaction."""
+        texts: dict[str, str | None] = {}
         with self._db.read() as sql:
             rows = sql.execute(_OVENS_AS_KEPT.order_by(OvenRow.name)).all()
-        found = []
+            if settings:
+                asked = select(SettingRow.key, type_coerce(SettingRow.value, String))
+                kept = sql.execute(asked.where(SettingRow.key.in_(settings)))
+                texts = {row[0]: row[1] for row in kept}
+        found: dict[str, OvenRecord] = {}
+        damaged: dict[str, Damaged] = {}
         for oven_id, name, facts in rows:
-            with suppress(Damaged):
-                found.append(self._oven(oven_id, name, facts))
-        return found
+            try:
+                found[oven_id] = self._oven(oven_id, name, facts)
+            except Damaged as error:
+                damaged[oven_id] = error
+        return Snapshot(found, damaged, texts, self._setting_of)
 
     def oven(self, oven_id: str) -> OvenRecord:
         """One oven. NotFound, Damaged."""
@@ -691,6 +716,9 @@ class Repository:
         be read too: it is then among what is damaged, for no setting may take a kitchen down."""
         with self._db.read() as sql:
             text = sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
+        return self._setting_of(key, text, read, otherwise)
+
+    def _setting_of(self, key: str, text: str | None, read: Callable[[Any], T], otherwise: T) -> T:
         try:
             with _legible("setting", key):
                 value = _parsed(text)

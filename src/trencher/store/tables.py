@@ -73,19 +73,6 @@ class DayAsideRow(Base):
     at: Mapped[str]
 
 
-class ReadingRow(Base):
-    """A reading in columns, for export and learning; written with its event, never alone."""
-
-    __tablename__ = "readings"
-    roast_id: Mapped[str] = mapped_column(ForeignKey("roasts.id"), primary_key=True)
-    seq: Mapped[int] = mapped_column(primary_key=True)
-    minute: Mapped[float]
-    low_c: Mapped[float]
-    high_c: Mapped[float]
-    place: Mapped[str]
-    withdrawn: Mapped[bool] = mapped_column(default=False)
-
-
 class SettingRow(Base):
     """A named value of this database: units, the demo's clock."""
 

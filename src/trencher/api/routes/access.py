@@ -17,9 +17,12 @@ def access(house: HouseDep) -> s.AccessOut:
     lan = house.lan
     if lan is None:
         return s.AccessOut()
-    return s.AccessOut(
-        on=True, url=lan.url, urls=[f"{lan.scheme}://{a}:{lan.port}" for a in lan.addresses],
-        code=lan.access.code, door_qr=qr_picture(lan.door_url), install_url=lan.install_url,
+    return s.AccessOut.of(
+        lan,
+        on=True,
+        urls=[f"{lan.scheme}://{a}:{lan.port}" for a in lan.addresses],
+        code=lan.access.code,
+        door_qr=qr_picture(lan.door_url),
         install_qr=None if lan.install_url is None else qr_picture(lan.install_url),
         fingerprint=None if lan.identity is None else lan.identity.fingerprint,
-    )  # fmt: skip
+    )

@@ -25,15 +25,15 @@ def list_plates(
     """The guests on the slices by what each asked for, and how to carve it."""
     found = house.board.carved(roast_id, left_handed=left_handed)
     carving = found.carving
-    return s.CarvingOut(
+    return s.CarvingOut.of(
+        carving,
         plates=[s.PlateOut.model_validate(p, from_attributes=True) for p in carving.plates],
-        coolest=carving.coolest, begin=carving.begin, spare=list(carving.spare),
-        others=list(carving.others), strict_words=house.roasts.profile().strict,
+        strict_words=house.roasts.profile().strict,
         claims=dict(house.roasts.session(roast_id).claims),
-        notes=[s.CarvingNote(topic=n.topic, words=n.words) for n in found.notes],
+        notes=[s.CarvingNote.of(n) for n in found.notes],
         portions=[s.PortionOut(code=code, words=words) for code, words in found.portions],
         read=dict(found.read),
-    )  # fmt: skip
+    )
 
 
 @router.post("/{roast_id}/slices", status_code=201)
@@ -57,18 +57,18 @@ def list_kept(house: HouseDep, roast_id: RoastId) -> s.KeptOut:
     return s.KeptOut(
         batches=[_batch(b) for b in house.board.stored(roast_id)],
         kinds=[s.PortionOut(code=k, words=w) for k, w in KINDS.items()],
-        out_min=out, left_min=None if out is None else left_min(out),
+        out_min=out,
+        left_min=None if out is None else left_min(out),
         standing=None if clock is None else clock.standing,
-        words="" if clock is None else clock.words, reheat=house.roasts.profile().reheat,
-    )  # fmt: skip
+        words="" if clock is None else clock.words,
+        reheat=house.roasts.profile().reheat,
+    )
 
 
 @router.post("/{roast_id}/kept", status_code=201)
 def keep(house: HouseDep, roast_id: RoastId, body: s.KeepBody, once: Once) -> s.RoastOut:
     """Something goes into the fridge."""
-    session = house.board.keep(
-        roast_id, body.what, body.kg, body.minute, body.plan, body.on, once
-    )  # fmt: skip
+    session = house.board.keep(roast_id, body.what, body.kg, body.minute, body.plan, body.on, once)
     return view_of(house, roast_id, session)
 
 
@@ -86,11 +86,11 @@ def what_is_left(house: HouseDep) -> list[s.BatchOut]:
 
 def _batch(stored: Stored) -> s.BatchOut:
     b = stored.batch
-    return s.BatchOut(
-        roast_id=stored.roast_id, roast=stored.roast, seq=b.seq, what=KINDS[b.what], kg=b.kg,
-        left_kg=stored.left_kg, serves=stored.serves, kept_at=stored.kept_at, plan=b.plan,
+    return s.BatchOut.of(
+        stored,
+        b,
+        stored.clock,
+        what=KINDS[b.what],
         on=None if b.on is None else date.fromisoformat(b.on),
-        use_by=stored.use_by, standing=stored.clock.standing, words=stored.clock.words,
-        over=b.over, reheated=b.reheated,
-        uses=[s.UseOut(what=u.what, at=hour(u.at), kg=u.kg) for u in b.uses],
-    )  # fmt: skip
+        uses=[s.UseOut.of(u, at=hour(u.at)) for u in b.uses],
+    )

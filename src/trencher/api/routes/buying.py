@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from trencher.api import day_views, views
+from trencher.api import day_views
 from trencher.api import schemas as s
-from trencher.api.context import HouseDep
+from trencher.api.context import HouseDep, wish_of
 from trencher.core.catalogue.care import Care, salt_advice
 from trencher.core.day.before import teaspoons
 from trencher.core.day.butcher import card
@@ -21,34 +21,47 @@ router = APIRouter(tags=["buying"])
 @router.post("/buying")
 def buying(house: HouseDep, body: s.BuyingBody) -> s.BuyingOut:
     """What the joint feeds, how much to buy, what the fat does, what each offer comes to."""
-    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    wish = wish_of(house, body)
     offers = [
         OnOffer(
-            name=o.name, price=o.price, was_price=o.was_price, use_by=o.use_by,
+            name=o.name,
+            price=o.price,
+            was_price=o.was_price,
+            use_by=o.use_by,
             joint=Joint.of({"cut": o.cut, "weight_kg": o.weight_kg, "own": o.own}),
         )
         for o in body.offers
-    ]  # fmt: skip
+    ]
     others = house.days.beside(body.roast_id) if body.roast_id else []
     found = bought(
-        wish, house.days.tables.guests(), body.people, body.leftover_plates, body.price, offers,
-        body.table_on, body.bone_kg, body.trim_kg, others,
-    )  # fmt: skip
-    return s.BuyingOut(
-        yields=day_views.yields(found.yields), wanted_kg=found.wanted_kg, buy_kg=found.buy_kg,
-        buy_ribs=found.buy_ribs, over_plates=found.over_plates,
+        wish,
+        house.days.tables.guests(),
+        body.people,
+        body.leftover_plates,
+        body.price,
+        offers,
+        body.table_on,
+        body.bone_kg,
+        body.trim_kg,
+        others,
+    )
+    return s.BuyingOut.of(
+        found,
+        yields=day_views.yields(found.yields),
         fat=[
-            s.FatOut(
-                choice=f.choice, yields=day_views.yields(f.yields), pull_min=f.forecast.pull_min,
-                crust=f.forecast.crust, loss=f.forecast.loss.fraction,
+            s.FatOut.of(
+                f.forecast,
+                choice=f.choice,
+                yields=day_views.yields(f.yields),
+                loss=f.forecast.loss.fraction,
             )
             for f in found.fat
         ],
-        meals=[day_views.meals(m) for m in found.meals], better=found.better,
-        keep_days=found.keep_days, card=list(card(wish.joint, _care(body.care))),
-        figure=found.figure, figure_raised=list(found.raised),
-        others=[s.AtTableOut(name=o.name, cooked_kg=o.cooked_kg) for o in others],
-    )  # fmt: skip
+        meals=[day_views.meals(m) for m in found.meals],
+        card=list(card(wish.joint, _care(body.care))),
+        figure_raised=list(found.raised),
+        others=[s.AtTableOut.of(o) for o in others],
+    )
 
 
 def _care(body: CareBody) -> Care:
@@ -65,7 +78,6 @@ def salt_and_thaw(body: s.SaltAskBody) -> s.SaltAdviceOut:
     frozen = care.frozen == "is"
     fridge = thaw(joint, "fridge", care.fridge_c).hours if frozen else None
     water = thaw(joint, "water", care.fridge_c).hours if frozen else None
-    return s.SaltAdviceOut(
-        when=advice.when, depth_mm=advice.depth_mm, words=advice.words, grams=total,
-        teaspoons=spoons, salt=salt, thaw_fridge_h=fridge, thaw_water_h=water,
-    )  # fmt: skip
+    return s.SaltAdviceOut.of(
+        advice, grams=total, teaspoons=spoons, salt=salt, thaw_fridge_h=fridge, thaw_water_h=water
+    )

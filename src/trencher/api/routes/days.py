@@ -10,13 +10,11 @@ from trencher.api import day_views as views
 from trencher.api import schemas as s
 from trencher.api.context import House, HouseDep, Once
 from trencher.api.slots import Heavy
-from trencher.core.catalogue.sides import SIDES, own_side
-from trencher.core.errors import Conflict
+from trencher.core.catalogue.sides import SIDES
 from trencher.core.units import in_fahrenheit, in_metric
 from trencher.formats.calendar import calendar_file
 from trencher.formats.day import DayChange
 from trencher.formats.house import OwnSideBody
-from trencher.service.own_things import drop_own, keep_own, own_id
 
 router = APIRouter(prefix="/days", tags=["days"])
 Date = Annotated[str, Path(pattern=r"^\d{4}-\d{2}-\d{2}$", examples=["2026-10-03"])]
@@ -41,9 +39,12 @@ def days(house: HouseDep) -> s.DaysOut:
 
 
 @router.get("/{date}")
-def get_day(house: HouseDep, date: Date) -> s.DayOut:
-    """A day, worked out."""
-    return _view(house, date)
+def get_day(
+    house: HouseDep, date: Date,
+    latest: Annotated[bool, Query(description="as it was worked out last, at once")] = False,
+) -> s.DayOut:  # fmt: skip
+    """A day, worked out; ``stale`` where it was asked for as it was last and has changed since."""
+    return views.day(house.days.planned(date, latest=latest))
 
 
 @router.patch("/{date}")
@@ -129,18 +130,10 @@ def list_sides(house: HouseDep) -> list[s.SideOut]:
 def add_side(house: HouseDep, body: OwnSideBody) -> s.SideOut:
     """A side of one's own, kept in this kitchen."""
     facts = {k: v for k, v in body.model_dump(mode="json").items() if v is not None}
-    side_id = own_id(body.name, "side")
-    side = own_side({**facts, "id": side_id})
-    keep_own(house.repository, "own_sides", side_id, facts)
-    house.feed.ring()
-    return views.side(side)
+    return views.side(house.kitchen.add_side(facts))
 
 
 @sides.delete("/{side_id}", status_code=204)
 def drop_side(house: HouseDep, side_id: Annotated[str, Path(max_length=60)]) -> None:
     """Forget a side of one's own. Conflict while a day has it."""
-    for date in house.repository.days():
-        if any(e["id"] == side_id for e in house.repository.sound_day(date).facts.get("sides", ())):
-            raise Conflict(f"the day {date} has it", allowed="take it off that day first")
-    drop_own(house.repository, "own_sides", side_id, "side")
-    house.feed.ring()
+    house.kitchen.drop_side(side_id)

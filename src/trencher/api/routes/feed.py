@@ -38,7 +38,7 @@ async def feed(
     last = after
     if last_event_id is not None and last_event_id.isascii() and last_event_id.isdigit():
         last = int(last_event_id)
-    newest = await run_in_threadpool(house.repository.feed_last)
+    newest = await run_in_threadpool(house.roasts.last_line)
     # Beyond the log: it was put back from a copy. Waiting for that line would be for ever.
     last = newest if last is None else min(last, newest)
     bell = house.feed.listen()
@@ -52,23 +52,26 @@ async def feed(
         while not house.feed.closed and not await request.is_disconnected():
             # The bell is put down before reading, so that nothing rings unheard.
             bell.clear()
-            for line in await run_in_threadpool(house.repository.feed_after, last):
+            for line in await run_in_threadpool(house.roasts.lines_after, last):
                 last = line.id
                 yield ServerSentEvent(
                     event="log",
                     id=str(line.id),
-                    data={"roast_id": line.roast_id, "seq": line.seq, "kind": line.kind},
+                    data={k: v for k, v in vars(line).items() if k != "id"},
                 )
             if house.feed.restores != restores:
                 restores = house.feed.restores
-                last = await run_in_threadpool(house.repository.feed_last)
+                last = await run_in_threadpool(house.roasts.last_line)
                 yield ServerSentEvent(event="restored", id=str(last), data={"last": last})
             if house.feed.clock_changes != clocks:
                 clocks = house.feed.clock_changes
                 yield ServerSentEvent(event="clock", data=_clock(house))
             if house.feed.day_changes != days:
-                days = house.feed.day_changes
-                yield ServerSentEvent(event="day", data={"day": house.feed.last_day})
+                # Of several since the last look the number is not of this one alone.
+                alone, days = house.feed.day_changes == days + 1, house.feed.day_changes
+                day, seq = house.feed.last_day
+                data = {"day": day, "seq": seq if alone else None}
+                yield ServerSentEvent(event="day", data=data)
             wait_s = BEAT_S
             if house.feed.device_changes != devices:
                 # Numbers that come every second or faster are told once a second.

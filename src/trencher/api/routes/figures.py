@@ -18,9 +18,8 @@ from trencher.core.catalogue.own_figures import (
     edited,
     is_lower,
 )
-from trencher.core.catalogue.safety import PROFILES, Profile, profile_named
+from trencher.core.catalogue.safety import PROFILES, Profile
 from trencher.formats.bodies import In
-from trencher.service.figures import CHOSEN, change_figure, changes_of, forget_figure
 
 router = APIRouter(prefix="/figures", tags=["figures"])
 
@@ -80,42 +79,30 @@ def figures(house: HouseDep) -> list[ProfileOut]:
 @router.put("/use/{profile_id}")
 def use(house: HouseDep, profile_id: str) -> list[ProfileOut]:
     """Choose the authority whose figures are shown."""
-    house.repository.set_setting(CHOSEN, profile_named(profile_id).id)
-    _tell(house)
+    house.figures.use(profile_id)
     return figures(house)
 
 
 @router.put("/{profile_id}/{row}")
 def change(house: HouseDep, profile_id: str, row: str, body: FigureBody) -> list[ProfileOut]:
     """A value of one's own; the published one stays beside it."""
-    today = house.clock.now().date().isoformat()
-    change_figure(house.repository, profile_id, Change(row=row, on=today, **body.model_dump()))
-    _tell(house)
+    house.figures.change(profile_id, row, body.model_dump())
     return figures(house)
 
 
 @router.delete("/{profile_id}/{row}")
 def forget(house: HouseDep, profile_id: str, row: str) -> list[ProfileOut]:
     """The published value again."""
-    forget_figure(house.repository, profile_id, row)
-    _tell(house)
+    house.figures.forget(profile_id, row)
     return figures(house)
 
 
-def _tell(house: House) -> None:
-    house.feed.ring()
-    house.days.tell()
-
-
 def _profile(house: House, profile: Profile, in_use: str) -> ProfileOut:
-    changes = changes_of(house.repository, profile.id)
+    changes = house.figures.changes(profile.id)
     now = edited(profile, changes)
     rows = [_figure(profile, now, row, changes.get(row)) for row in FIGURE_ROWS]
     rows += [_clock(profile, now, row, changes.get(row)) for row in CLOCK_ROWS]
-    return ProfileOut(
-        id=profile.id, name=profile.name, source=profile.source, checked=profile.checked,
-        in_use=profile.id == in_use, rows=rows,
-    )  # fmt: skip
+    return ProfileOut.of(profile, in_use=profile.id == in_use, rows=rows)
 
 
 def _figure(profile: Profile, now: Profile, row: FigureRow, change: Change | None) -> FigureRowOut:
@@ -127,24 +114,40 @@ def _figure(profile: Profile, now: Profile, row: FigureRow, change: Change | Non
         words = (profile.figures[row].words, now.figures[row].words)
         temp, hold = now.figures[row].temp_c, now.figures[row].hold_min
     return FigureRowOut(
-        row=row, words=FIGURE_ROWS[row], unit="figure", published=words[0],
-        own=None if change is None else words[1], temp_c=temp, hold_min=hold, value=None,
-        low=None, high=None, why="" if change is None else change.why,
+        row=row,
+        words=FIGURE_ROWS[row],
+        unit="figure",
+        published=words[0],
+        own=None if change is None else words[1],
+        temp_c=temp,
+        hold_min=hold,
+        value=None,
+        low=None,
+        high=None,
+        why="" if change is None else change.why,
         on="" if change is None else change.on,
         lower=change is not None and is_lower(profile, change),
-    )  # fmt: skip
+    )
 
 
 def _clock(profile: Profile, now: Profile, row: ClockRow, change: Change | None) -> FigureRowOut:
     words, unit, low, high = CLOCK_ROWS[row]
     was, value = float(getattr(profile, row)), float(getattr(now, row))
     return FigureRowOut(
-        row=row, words=words, unit=unit,  # type: ignore[arg-type]
-        published=_said(was, unit), own=None if change is None else _said(value, unit),
-        temp_c=None, hold_min=None, value=value, low=low, high=high,
-        why="" if change is None else change.why, on="" if change is None else change.on,
+        row=row,
+        words=words,
+        unit=unit,  # type: ignore[arg-type]
+        published=_said(was, unit),
+        own=None if change is None else _said(value, unit),
+        temp_c=None,
+        hold_min=None,
+        value=value,
+        low=low,
+        high=high,
+        why="" if change is None else change.why,
+        on="" if change is None else change.on,
         lower=change is not None and is_lower(profile, change),
-    )  # fmt: skip
+    )
 
 
 def _said(value: float, unit: str) -> str:

@@ -75,7 +75,7 @@ async def look_through(house: HouseDep, request: Request) -> s.TakingOut:
     """What taking a file in would do; nothing is changed."""
     async with _sent(request) as path:
         lines = await run_in_threadpool(lambda: house.taking.looked_at(path.read_bytes()))
-    return s.TakingOut.of(lines)
+    return s.TakingOut.saying(lines)
 
 
 @along.post("/import", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
@@ -83,7 +83,7 @@ async def take_in(house: HouseDep, request: Request) -> s.TakingOut:
     """Take a file in: all of it, or nothing. What is here stays as it is."""
     async with _sent(request) as path:
         lines = await run_in_threadpool(lambda: house.taking.take_in(path.read_bytes()))
-    return s.TakingOut.of(lines)
+    return s.TakingOut.saying(lines)
 
 
 @router.get("", response_class=FileResponse)
@@ -104,7 +104,7 @@ async def look(house: HouseDep, request: Request) -> s.BackupOut:
     """What a saved file holds; nothing is changed."""
     async with _sent(request) as path:
         found = await run_in_threadpool(house.keeping.looked_at, path)
-    return s.BackupOut.of(found, "")
+    return s.BackupOut.holding(found, "")
 
 
 @router.post("/restore", max_body_size=LARGEST, openapi_extra=FILE)
@@ -112,4 +112,4 @@ async def restore(house: HouseDep, request: Request) -> s.BackupOut:
     """Let a saved file take this kitchen's place; what was here is kept beside it as a copy."""
     async with _sent(request) as path:
         found, kept = await run_in_threadpool(house.keeping.put_back, path)
-    return s.BackupOut.of(found, kept)
+    return s.BackupOut.holding(found, kept)

@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from fastapi import APIRouter
 
 from trencher.api import schemas as s
 from trencher.api import views
-from trencher.api.context import House, HouseDep
+from trencher.api.context import House, HouseDep, wish_of
 from trencher.api.slots import Heavy
 from trencher.core.catalogue.coats import COATS
-from trencher.core.catalogue.cuts import CUTS, Cut, facts_of, own_cut
-from trencher.core.catalogue.doneness import Band, checked_bands
+from trencher.core.catalogue.cuts import CUTS
+from trencher.core.catalogue.doneness import Band
 from trencher.core.catalogue.safety import FLAGS, PROFILES
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict
@@ -21,127 +19,79 @@ from trencher.core.planner.printed import beside
 from trencher.formats.house import GuestBody
 from trencher.service.clock import FastClock
 from trencher.service.hours import hour
-from trencher.service.own_methods import own_methods
-from trencher.service.own_things import drop_own, keep_own, own_id
-from trencher.service.people import bands_of, guests_of
 from trencher.service.planning import all_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
-
-
-def _bands(house: House) -> list[s.BandOut]:
-    return [s.BandOut(word=b.word, from_c=b.from_c) for b in bands_of(house.repository)]
 
 
 @router.get("/catalogue")
 def catalogue(house: HouseDep) -> s.Catalogue:
     """Cuts, doneness words, safety profiles, bounds."""
     return s.Catalogue(
-        cuts=[views.cut(c) for c in (*_own_cuts(house), *CUTS.values())],
-        bands=_bands(house),
-        coats=[
-            s.CoatOut(
-                id=c.id,
-                name=c.name,
-                allergens=list(c.allergens),
-                cover=c.cover,
-                hangs=c.hangs,
-                word=c.word,
-            )
-            for c in COATS.values()
-        ],
-        salts=[s.SaltOut(id=x.id, name=x.name, teaspoon_g=grams(x, 1.0)) for x in SALTS],
+        cuts=[views.cut(c) for c in (*house.kitchen.cuts(), *CUTS.values())],
+        bands=[s.BandOut.of(b) for b in house.kitchen.bands()],
+        coats=[s.CoatOut.of(c) for c in COATS.values()],
+        salts=[s.SaltOut.of(x, teaspoon_g=grams(x, 1.0)) for x in SALTS],
         profiles=[
             {"id": p.id, "name": p.name, "source": p.source, "checked": p.checked}
             for p in PROFILES.values()
         ],
         limits={name: (low, high) for name, (low, high, _) in LIMITS.items()},
-        people=[
-            GuestBody.model_validate(g, from_attributes=True) for g in guests_of(house.repository)
-        ],
+        people=[GuestBody.model_validate(g, from_attributes=True) for g in house.kitchen.people()],
         flags=dict(FLAGS),
         profile=house.roasts.profile().id,
         demo=house.live is not None,
     )
 
 
-def _own_cuts(house: House) -> list[Cut]:
-    def read(kept: Any) -> list[Cut]:
-        return [own_cut(facts) for facts in kept.values()]
-
-    return house.repository.setting_as("own_cuts", read, [])
-
-
-MEATS = {
-    "lean": {"water": 0.72, "protein": 0.21, "fat": 0.06},
-    "marbled": {"water": 0.64, "protein": 0.19, "fat": 0.16},
-    "fatty": {"water": 0.58, "protein": 0.17, "fat": 0.24},
-}
-
-
 @router.post("/cuts", status_code=201)
 def add_cut(house: HouseDep, body: s.OwnCutBody) -> s.Cut:
     """A cut of one's own, kept in this kitchen."""
-    facts: dict[str, Any] = body.model_dump(exclude={"meat", "rolled"})
-    safety = {"pork": "pork", "game": "game"}.get(body.kind, "rolled" if body.rolled else "whole")
-    cut = own_cut(
-        {**facts, "id": own_id(body.name, "cut"), "safety": safety, "meat": MEATS[body.meat],
-         "tied": body.rolled}
-    )  # fmt: skip
-    keep_own(house.repository, "own_cuts", cut.id, facts_of(cut))
-    house.feed.ring()
-    return views.cut(cut)
+    facts = body.model_dump(exclude={"meat", "rolled"})
+    return views.cut(house.kitchen.add_cut(facts, body.meat, rolled=body.rolled))
 
 
 @router.delete("/cuts/{cut_id}", status_code=204)
 def drop_cut(house: HouseDep, cut_id: str) -> None:
     """Forget a cut of one's own; roasts made with it keep their facts."""
-    drop_own(house.repository, "own_cuts", cut_id, "cut")
-    house.feed.ring()
+    house.kitchen.drop_cut(cut_id)
 
 
 @router.put("/doneness")
 def set_bands(house: HouseDep, body: s.BandsBody) -> list[s.BandOut]:
     """Keep this kitchen's own words for doneness."""
-    bands = checked_bands([Band(b.word, b.from_c) for b in body.bands])
-    house.repository.set_setting("bands", [{"word": b.word, "from_c": b.from_c} for b in bands])
-    return _bands(house)
+    bands = [Band(b.word, b.from_c) for b in body.bands]
+    return [s.BandOut.of(b) for b in house.kitchen.set_bands(bands)]
 
 
 @router.put("/people")
 def set_people(house: HouseDep, body: s.PeopleBody) -> list[GuestBody]:
     """Everybody who is named at table; a name twice is a conflict."""
-    names = [g.name.strip().casefold() for g in body.people]
-    if len(names) != len(set(names)):
-        raise Conflict("a name stands there twice", allowed="each name once")
-    house.repository.set_setting("people", [g.model_dump() for g in body.people])
-    house.days.tell()
+    house.kitchen.set_people([g.model_dump() for g in body.people])
     return body.people
 
 
 @router.post("/ways", dependencies=[Heavy])
 def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
     """Every school for this joint in this oven."""
-    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    wish = wish_of(house, body)
     return s.WaysOut(
         quick=body.quick,
-        ways=[
-            views.way(w) for w in all_ways(wish, own_methods(house.repository), quick=body.quick)
-        ],
+        ways=[views.way(w) for w in all_ways(wish, house.kitchen.methods(), quick=body.quick)],
     )
 
 
 @router.post("/printed", dependencies=[Heavy])
 def printed(house: HouseDep, body: s.WishBody) -> list[s.BesideOut]:
     """What the printed rules give for this joint, beside what is computed, and why they differ."""
-    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    wish = wish_of(house, body)
     return [views.beside(b) for b in beside(wish.joint)]
 
 
 @router.post("/forecast", dependencies=[Heavy])
 def one_method(house: HouseDep, body: s.MethodBody) -> s.ForecastOut:
     """One method, worked out."""
-    wish = views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
+    wish = wish_of(house, body)
     found, cautions = work_out(wish, body.method, quick=body.quick)
     return views.forecast(found, cautions)
 
@@ -161,16 +111,7 @@ def clock(house: HouseDep) -> s.ClockOut:
 @router.put("/clock")
 def set_clock(house: HouseDep, body: s.ClockBody) -> s.ClockOut:
     """Run the demo's clock faster or forward. The kitchen's own clock cannot be set."""
-    if not isinstance(house.clock, FastClock):
-        raise Conflict("the clock is the kitchen's own", allowed="only the demo's clock can be set")
-    if body.pace is not None:
-        house.clock.set_pace(body.pace)
-    if body.forward_min:
-        house.clock.jump(body.forward_min)
-    house.repository.set_setting(
-        "clock", {"now": house.clock.now().isoformat(), "pace": house.clock.pace}
-    )
-    house.feed.ring(clock=True)
+    house.kitchen.set_clock(body.pace, body.forward_min)
     return _clock(house)
 
 

@@ -8,25 +8,20 @@ from fastapi import APIRouter
 
 from trencher.api import schemas as s
 from trencher.api import views
-from trencher.api.context import House, HouseDep
+from trencher.api.context import House, HouseDep, wish_of
 from trencher.api.slots import Heavy
 from trencher.core.method import edit as hand
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method
-from trencher.formats.methods import methods_file, read_methods_file
 from trencher.formats.roast import roast_file
-from trencher.service.own_methods import OwnMethod, drop_method, keep_methods, own_methods
-from trencher.service.planning import Wish, by_hand, differences, fragile, reckoned
+from trencher.service.own_methods import OwnMethod
+from trencher.service.planning import by_hand, differences, fragile, reckoned
 
 router = APIRouter(tags=["methods"])
 
 
-def _wish(house: House, body: s.WishBody) -> Wish:
-    return views.wish(body, house.repository.oven(body.oven_id), house.roasts.profile())
-
-
 def _shaped(house: House, body: s.WishBody, method: Method) -> s.MethodOut:
-    return views.shaped(method, by_hand(_wish(house, body), str(method), quick=body.quick))
+    return views.shaped(method, by_hand(wish_of(house, body), str(method), quick=body.quick))
 
 
 @router.post("/method", dependencies=[Heavy])
@@ -72,19 +67,19 @@ def edit_method(house: HouseDep, body: s.EditBody) -> s.MethodOut:
 @router.post("/fragile", dependencies=[Heavy])
 def fragile_moments(house: HouseDep, body: s.MethodBody) -> list[s.DisturbanceOut]:
     """Every step of a method disturbed, the worst first."""
-    return [views.disturbance(d) for d in fragile(_wish(house, body), body.method)]
+    return [s.DisturbanceOut.of(d) for d in fragile(wish_of(house, body), body.method)]
 
 
 @router.post("/what-if", dependencies=[Heavy])
 def what_if(house: HouseDep, body: s.MethodBody) -> list[s.DifferenceOut]:
     """One thing different at a time."""
-    return [views.difference(d) for d in differences(_wish(house, body), body.method)]
+    return [s.DifferenceOut.of(d) for d in differences(wish_of(house, body), body.method)]
 
 
 @router.post("/reckon", dependencies=[Heavy])
 def reckon_text(house: HouseDep, body: s.ReckonBody) -> s.ReckoningOut:
     """A recipe's words, a label or a rule: how it is read, and what it would do here."""
-    wish = _wish(house, body)
+    wish = wish_of(house, body)
     found = reckoned(wish, body.text, tuple(sorted(body.answers.items())))
     return views.reckoning(found, wish.wanted_c)
 
@@ -92,43 +87,41 @@ def reckon_text(house: HouseDep, body: s.ReckonBody) -> s.ReckoningOut:
 @router.post("/roast-file")
 def one_roast_file(house: HouseDep, body: s.MethodBody) -> dict[str, Any]:
     """Joint, oven and method as the file that ``trencher simulate`` reads."""
-    wish = _wish(house, body)
+    wish = wish_of(house, body)
     method = str(parse_method(body.method))
     return roast_file(wish.joint, wish.cooker, method, wish.wanted_c)
 
 
 # --- kept under a name ------------------------------------------------------------------------
-def _shown(house: House, methods: list[OwnMethod]) -> list[s.OwnMethodOut]:
-    house.feed.ring()
-    return [s.OwnMethodOut(id=m.id, name=m.name, method=m.method) for m in methods]
+def _shown(methods: list[OwnMethod]) -> list[s.OwnMethodOut]:
+    return [s.OwnMethodOut.of(m) for m in methods]
 
 
 @router.get("/methods")
 def methods(house: HouseDep) -> list[s.OwnMethodOut]:
     """The cook's own methods."""
-    kept = own_methods(house.repository)
-    return [s.OwnMethodOut(id=m.id, name=m.name, method=m.method) for m in kept]
+    return _shown(house.kitchen.methods())
 
 
 @router.post("/methods", status_code=201)
 def keep_method(house: HouseDep, body: s.OwnMethodBody) -> list[s.OwnMethodOut]:
     """Keep a method; one of the same name is replaced."""
-    return _shown(house, keep_methods(house.repository, [(body.name, body.method)]))
+    return _shown(house.kitchen.keep_methods([(body.name, body.method)]))
 
 
 @router.delete("/methods/{method_id}")
 def forget_method(house: HouseDep, method_id: str) -> list[s.OwnMethodOut]:
     """Forget a method; roasts made with it keep their text."""
-    return _shown(house, drop_method(house.repository, method_id))
+    return _shown(house.kitchen.drop_method(method_id))
 
 
 @router.get("/methods/file")
 def methods_as_file(house: HouseDep) -> dict[str, Any]:
     """The cook's own methods as a file."""
-    return methods_file([(m.name, m.method) for m in own_methods(house.repository)])
+    return house.kitchen.methods_file()
 
 
 @router.post("/methods/file", status_code=201)
 def methods_from_file(house: HouseDep, body: s.MethodsFileBody) -> list[s.OwnMethodOut]:
     """Methods from a file; those of a name that is kept already are replaced."""
-    return _shown(house, keep_methods(house.repository, read_methods_file(body.model_dump())))
+    return _shown(house.kitchen.take_methods(body.model_dump()))

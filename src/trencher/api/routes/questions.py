@@ -13,9 +13,4 @@ router = APIRouter(prefix="/questions", tags=["questions"])
 @router.get("")
 def list_questions() -> list[s.QuestionOut]:
     """Every question, in the order of the work."""
-    return [
-        s.QuestionOut(
-            id=q.id, words=list(q.words), place=q.place, opens=list(q.opens), answer=q.answer
-        )
-        for q in QUESTIONS
-    ]
+    return [s.QuestionOut.of(q) for q in QUESTIONS]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
 from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
@@ -19,7 +18,8 @@ from trencher.core.plan import Plan
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
 from trencher.formats.plan import PlanBody, PlanChange
-from trencher.service.alarms import due, steps_of
+from trencher.service.alarms import due
+from trencher.service.now import expected, now
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
 PAGE = 25
@@ -30,7 +30,7 @@ RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])
 
 def view_of(house: House, roast_id: str, session: Session) -> s.RoastOut:
     """A roast as every command answers with it."""
-    return views.roast(roast_id, session, house.roasts.oven(session))
+    return views.roast(now(house.roasts, house.devices, roast_id, session))
 
 
 @router.get("")
@@ -39,7 +39,7 @@ def list_roasts(
 ) -> list[s.RoastLine]:
     """Every roast that is not over and the last ``past`` of those that are, the latest serving
     first. The Book has them all, page by page."""
-    found = house.repository.recent(past)
+    found = house.roasts.recent(past)
     return [s.RoastLine.model_validate(h, from_attributes=True) for h in found]
 
 
@@ -129,7 +129,7 @@ def levers(house: HouseDep, roast_id: RoastId, need: Need = "sooner") -> s.Lever
     offered = house.roasts.levers(roast_id)
     session = offered.following.session
     found = ranked(need, offered.base, offered.found, session.plan.wanted_c)
-    return views.levers(offered.following, house.roasts.oven(session), offered.base, found)
+    return views.levers(offered.following, offered.following.oven, offered.base, found)
 
 
 @router.get("/{roast_id}/delays")
@@ -138,8 +138,7 @@ def delays(
 ) -> s.LeversOut:
     """Ways to be ready so much later, each worked out in full."""
     offered = house.roasts.delays(roast_id, by_min)
-    record = house.roasts.oven(offered.following.session)
-    return views.levers(offered.following, record, offered.base, offered.found)
+    return views.levers(offered.following, offered.following.oven, offered.base, offered.found)
 
 
 @router.get("/{roast_id}/troubles")
@@ -147,9 +146,7 @@ def list_troubles(house: HouseDep, roast_id: RoastId) -> list[s.TroubleLine]:
     """What may go wrong where the roast stands."""
     status = house.roasts.session(roast_id).status
     return [
-        s.TroubleLine(code=t.code, words=t.words, when=t.when)
-        for t in TROUBLES.values()
-        if status == "roasting" or t.when != "oven"
+        s.TroubleLine.of(t) for t in TROUBLES.values() if status == "roasting" or t.when != "oven"
     ]
 
 
@@ -159,7 +156,7 @@ def trouble(
 ) -> s.TroubleOut:
     """The hazard, what to do now, and what helps tonight."""
     found, offered = house.roasts.trouble(roast_id, code)
-    return views.trouble(found, offered, house.roasts.oven(offered.following.session))
+    return views.trouble(found, offered, offered.following.oven)
 
 
 @router.post("/{roast_id}/levers", status_code=201)
@@ -172,9 +169,15 @@ def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.Roast
 def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody, once: Once) -> s.RoastOut:
     """Something seen, done or found."""
     session = house.roasts.mark(
-        roast_id, body.what, body.text, body.minute, seconds=body.seconds, oven_id=body.oven_id,
-        sense_code=body.sense, by=once,
-    )  # fmt: skip
+        roast_id,
+        body.what,
+        body.text,
+        body.minute,
+        seconds=body.seconds,
+        oven_id=body.oven_id,
+        sense_code=body.sense,
+        by=once,
+    )
     return view_of(house, roast_id, session)
 
 
@@ -237,9 +240,7 @@ def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.Roas
 @router.get("/{roast_id}/outlook")
 def outlook(house: HouseDep, roast_id: RoastId) -> s.OutlookOut:
     """What is expected from now on."""
-    following = house.roasts.follow(roast_id)
-    steps = steps_of(following, house.devices, house.roasts)
-    return views.outlook(following, steps, house.devices.instruments())
+    return views.outlook(expected(house.roasts, house.devices, roast_id))
 
 
 alarm_router = APIRouter(prefix="/alarms", tags=["alarms"])
@@ -248,15 +249,7 @@ alarm_router = APIRouter(prefix="/alarms", tags=["alarms"])
 @alarm_router.get("")
 def list_alarms(house: HouseDep) -> list[s.AlarmOut]:
     """What is still to be heard, of every roast under way; screens ring by their own clock."""
-    return [
-        s.AlarmOut(
-            roast_id=d.roast_id, name=d.name, resting=d.resting, code=d.alarm.code, at=d.at,
-            put_in_at=d.at - timedelta(minutes=d.alarm.due_min), words=d.alarm.words,
-            stage=d.alarm.stage, mark=d.alarm.mark, done=d.alarm.done, out=d.alarm.out,
-            loud=d.alarm.loud, until=d.until,
-        )
-        for d in due(house.roasts, house.devices)
-    ]  # fmt: skip
+    return [views.alarm(d) for d in due(house.roasts, house.devices)]
 
 
 book = APIRouter(prefix="/book", tags=["book"])
@@ -272,13 +265,14 @@ def read_book(
     """A page of finished roasts, the latest first: what was planned against what happened. Those
     that have every word of ``search`` in name, cut or the cook's word. A record that cannot be read
     is missing; ``next`` goes on behind it."""
-    headings, found = house.repository.over(search, skip, count)
-    lines = [views.book_line(h.id, x, LINE_READINGS) for h, x in house.repository.sound(headings)]
+    roasts, found = house.roasts.over(search, skip, count)
+    lines = [views.book_line(roast_id, x, LINE_READINGS) for roast_id, x in roasts]
     more = skip + count
     return s.BookPage(
-        lines=[line for line in lines if line is not None], found=found,
+        lines=[line for line in lines if line is not None],
+        found=found,
         next=more if more < found else None,
-    )  # fmt: skip
+    )
 
 
 @book.get("/{roast_id}")

@@ -1,9 +1,19 @@
 // The live feed: opens, listens, opens again. The browser gives up on a refused stream; we do not.
 
-export type LogLine = { roast_id: string; seq: number; kind: string }
+/** An event of a roast, and its line in the list as it is now. */
+export type LogLine = {
+  roast_id: string
+  seq: number
+  kind: string
+  name: string
+  status: string
+  serve_at: string
+  aside: boolean
+}
 export type ClockLine = { now: string; pace: number }
 
-export type DayLine = { day: string }
+/** A day that is otherwise now; `seq`: the number of its last entry, null where it was none. */
+export type DayLine = { day: string; seq: number | null }
 
 export type Listener = {
   log: (line: LogLine) => void

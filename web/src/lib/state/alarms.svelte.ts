@@ -1,6 +1,6 @@
 // Alarms: fetched while the server answers, kept in the browser, rung by the screen's own clock.
 
-import { http, want, type Alarm } from '$lib/api/client'
+import { http, want, type Alarm, type Roast } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
 import { inQuiet, type Quiet } from '$lib/draw/alarm'
 import { keepLocal, local } from '$lib/state/local'
@@ -51,6 +51,15 @@ class Alarms {
     }
   }
 
+  /** What a command's answer says is to be heard of its roast. */
+  took(roast: Roast): void {
+    if (roast.alarms === null && roast.status !== 'done') return
+    this.#answers += 1
+    this.#all = [...this.#all.filter((a) => a.roast_id !== roast.id), ...(roast.alarms ?? [])]
+    this.#all.sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    keepLocal('alarms', this.#all)
+  }
+
   /** Heard: silent on every screen. */
   async answer(alarm: Alarm): Promise<void> {
     this.#answers += 1
@@ -62,8 +71,6 @@ class Alarms {
     } catch {
       // A roast that is finished meanwhile has nothing to be heard.
     }
-    this.#answers += 1
-    await this.fetch()
   }
 
   /** Done: what the alarm asked for. Throws `Refused` with the reason. */

@@ -9,6 +9,7 @@ import {
   type SideEntry,
   type Slip,
 } from '$lib/api/client'
+import { kitchen } from '$lib/state/kitchen.svelte'
 
 export class DayState {
   readonly date: string
@@ -37,11 +38,18 @@ export class DayState {
     this.fault = ''
   }
 
-  /** Ask again; an older answer never overwrites a newer one. */
+  /** Ask again; an older answer never overwrites a newer one. What was worked out last is shown at
+   * once while the order is worked out anew. */
   async load(): Promise<void> {
     const turn = ++this.#turn
+    const ask = (latest: boolean): Promise<Day> =>
+      want(http.GET('/days/{date}', { params: { ...this.#path.params, query: { latest } } }))
     try {
-      const day = await want(http.GET('/days/{date}', this.#path))
+      const last = await ask(true)
+      if (turn !== this.#turn) return
+      this.#take(last)
+      if (!last.stale) return
+      const day = await ask(false)
       if (turn === this.#turn) this.#take(day)
     } catch (error) {
       if (turn === this.#turn) this.fault = (error as Error).message
@@ -52,7 +60,7 @@ export class DayState {
     const turn = ++this.#turn
     this.busy = true
     try {
-      const day = await ask()
+      const day = await kitchen.changing(this.date, ask)
       if (turn === this.#turn) this.#take(day)
       return true
     } catch (error) {

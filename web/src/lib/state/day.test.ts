@@ -54,6 +54,19 @@ describe('a day', () => {
     ])
   })
 
+  it('shows what was worked out last at once, and then what is true now', async () => {
+    const state = new DayState('2026-10-03')
+    hold = true
+    const loading = state.load()
+    held.shift()?.(fresh({ stale: true, people: 7 }))
+    await vi.waitFor(() => expect(held).toHaveLength(1))
+    expect([state.day?.people, state.day?.stale]).toEqual([7, true])
+    held.shift()?.(fresh({ stale: false, people: 9 }))
+    await loading
+    expect([state.day?.people, state.day?.stale]).toEqual([9, false])
+    expect(asked).toHaveLength(2)
+  })
+
   it('keeps what it knew and says why when a change is refused', async () => {
     const state = new DayState('2026-10-03')
     await state.load()

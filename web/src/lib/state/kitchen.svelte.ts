@@ -5,11 +5,14 @@ import {
   Refused,
   want,
   type Catalogue,
+  type Day,
   type Instrument,
   type Line,
   type Oven,
+  type Roast,
 } from '$lib/api/client'
-import { listen } from '$lib/api/stream'
+import { listen, type LogLine } from '$lib/api/stream'
+import { Echo } from '$lib/state/echo'
 import { keepLocal, local } from '$lib/state/local'
 import { newest } from '$lib/state/newest'
 import type { Units } from '$lib/units'
@@ -49,6 +52,14 @@ class Kitchen {
   pace = $state(1)
   /** Counts up with every event of a roast, so that places know when to look again. */
   news = $state<Record<string, number>>({})
+  /** The same for what others did: what was done here, the answer to it has told already. */
+  foreign = $state<Record<string, number>>({})
+  /** The last answer to a command of this page, by roast. */
+  answers = $state.raw<Record<string, Roast>>({})
+  /** And the last of all of them. */
+  latest = $state.raw<Roast | null>(null)
+  #roastEcho = new Echo<LogLine & { id: string }>((line) => this.#hear(line))
+  #dayEcho = new Echo(() => (this.dayNews += 1))
   /** Counts up with every change of a day. */
   dayNews = $state(0)
   now = $state(new Date())
@@ -88,13 +99,14 @@ class Kitchen {
     }
     void this.load()
     this.#stop = listen({
-      log: (line) => {
-        this.news[line.roast_id] = (this.news[line.roast_id] ?? 0) + 1
-        void this.reload()
-      },
-      day: () => {
-        this.dayNews += 1
-        void this.reload()
+      log: (line) => this.#roastEcho.tell({ ...line, id: line.roast_id }),
+      day: ({ day, seq }) => {
+        if (seq !== null) this.#dayEcho.tell({ id: day, seq })
+        else {
+          // Not by an entry of its own: something was put aside, taken back, or is otherwise now.
+          this.dayNews += 1
+          void this.reload()
+        }
       },
       // Nothing that is shown belongs to it: begin anew.
       restored: () => location.reload(),
@@ -107,7 +119,7 @@ class Kitchen {
         if (yes && fresh) {
           void this.load()
           this.dayNews += 1
-          for (const roast of this.roasts) this.news[roast.id] = (this.news[roast.id] ?? 0) + 1
+          for (const roast of this.roasts) this.#count(roast.id, true)
         }
       },
     })
@@ -116,6 +128,52 @@ class Kitchen {
       clearInterval(timer)
       this.#stop?.()
     }
+  }
+
+  /** Hand over a command on a roast and take its answer for what the feed would tell of it. */
+  commanding<T extends Roast | null>(id: string, ask: () => Promise<T>): Promise<T> {
+    return this.#roastEcho.during(id, ask, (got) => {
+      if (got !== null) this.#took(got)
+    })
+  }
+
+  /** The same for a day. */
+  changing(date: string, ask: () => Promise<Day>): Promise<Day> {
+    return this.#dayEcho.during(date, ask, (day) => this.#dayEcho.knows(date, day.last_seq))
+  }
+
+  /** The page has this of a roast, however it came. */
+  knows(roast: Roast): void {
+    this.#roastEcho.knows(roast.id, roast.last_seq)
+  }
+
+  #took(roast: Roast): void {
+    if (!this.#roastEcho.knows(roast.id, roast.last_seq)) return
+    this.#list(roast)
+    this.answers = { ...this.answers, [roast.id]: roast }
+    this.latest = roast
+    this.#count(roast.id, false)
+  }
+
+  #hear(line: LogLine & { id: string }): void {
+    if (line.aside) this.roasts = this.roasts.filter((r) => r.id !== line.id)
+    else this.#list(line)
+    this.#count(line.id, true)
+  }
+
+  #count(id: string, foreign: boolean): void {
+    this.news[id] = (this.news[id] ?? 0) + 1
+    if (foreign) this.foreign[id] = (this.foreign[id] ?? 0) + 1
+  }
+
+  /** A roast's line in the list, the latest serving first. */
+  #list({ id, name, status, serve_at }: Line): void {
+    const was = this.roasts.find((r) => r.id === id)
+    if (was?.name === name && was.status === status && was.serve_at === serve_at) return
+    const others = this.roasts.filter((r) => r.id !== id)
+    this.roasts = [...others, { id, name, status, serve_at }].toSorted(
+      (a, b) => Date.parse(b.serve_at) - Date.parse(a.serve_at) || a.id.localeCompare(b.id),
+    )
   }
 
   async reload(): Promise<void> {

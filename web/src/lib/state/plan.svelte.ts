@@ -12,6 +12,7 @@ import {
   type Thermometer,
   type Way,
 } from '$lib/api/client'
+import { kitchen } from '$lib/state/kitchen.svelte'
 
 export type Draft = {
   name: string
@@ -53,6 +54,8 @@ export class PlanState {
 
   /** The draft that the ways shown belong to. */
   #seen: Draft | null = null
+  /** The wish that they were worked out for. */
+  #told = ''
   #id: string | null = null
   /** The number of the last event that this draft knows of. */
   #seq = 0
@@ -91,6 +94,11 @@ export class PlanState {
     this.#id = roast.id
     this.draft = draft
     this.fault = ''
+    // Another hour, a name: the ways do not go by them.
+    if (this.ways.length > 0 && !this.stale && this.#told === JSON.stringify(this.wish(false))) {
+      this.#seen = draft
+      return
+    }
     void this.#full()
   }
 
@@ -148,6 +156,7 @@ export class PlanState {
       const found = await want(http.POST('/ways', { body }))
       if (turn !== this.#turn) return
       this.ways = found.ways
+      this.#told = JSON.stringify({ ...body, quick: false })
       this.#seen = draft
       this.quick = quick
       this.stale = quick
@@ -216,8 +225,8 @@ export class PlanState {
     const body = $state.snapshot(draft)
     let refused = ''
     try {
-      const kept = await want(
-        http.PATCH('/roasts/{roast_id}', { params: { path: { roast_id: id } }, body }),
+      const kept = await kitchen.commanding(id, () =>
+        want(http.PATCH('/roasts/{roast_id}', { params: { path: { roast_id: id } }, body })),
       )
       if (this.#id === id) this.#seq = Math.max(this.#seq, kept.last_seq)
       if (this.draft === draft) this.saved = true

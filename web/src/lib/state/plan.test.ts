@@ -14,7 +14,7 @@ vi.mock('$lib/api/client', () => ({
     PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
       if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
       asked.push({ path, body: structuredClone(body) })
-      return Promise.resolve({ last_seq: 2 })
+      return Promise.resolve({ id: 'r', serve_at: '', name: '', status: 'planning', last_seq: 2 })
     },
   },
   want: (answer: Promise<unknown>) => answer,
@@ -61,6 +61,20 @@ describe('fragile moments', () => {
     await vi.runAllTimersAsync()
     expect(plan.fragile.m?.[0]?.text).toBe('60')
   })
+})
+
+it('asks nothing again for another hour of the same joint', async () => {
+  const plan = new PlanState()
+  plan.open(roast)
+  await vi.runAllTimersAsync()
+  asked.length = 0
+  plan.open({ ...roast, serve_at: '2026-10-04T12:00:00Z', ahead_min: 12, last_seq: 5 })
+  await vi.runAllTimersAsync()
+  expect(asked).toEqual([])
+  expect(plan.draft?.ahead_min).toBe(12)
+  plan.open({ ...roast, wanted_c: 61, last_seq: 6 })
+  await vi.runAllTimersAsync()
+  expect(asked.map((a) => a.path)).toContain('/ways')
 })
 
 it('answers a choice coarsely at once, and then fully', async () => {

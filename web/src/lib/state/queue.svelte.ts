@@ -75,17 +75,19 @@ class Queue {
     for (let entry = this.waiting[0]; entry !== undefined; entry = this.waiting[0]) {
       const asked = this.#asked.get(entry.key)
       try {
-        const roast = await want(
-          http.POST(`/roasts/{roast_id}/${entry.command}` as '/roasts/{roast_id}/marks', {
-            params: {
-              path: { roast_id: entry.roast_id },
-              header: { 'Idempotency-Key': entry.key },
-            },
-            // A network that swallows everything must not hold the hand up: it then waits here.
-            signal: AbortSignal.timeout(PATIENCE_MS),
-            // Asked for the first time, "now" is the server's; later it is what was then.
-            body: (asked === undefined ? asItWas(entry) : entry.body) as never,
-          }),
+        const roast = await kitchen.commanding(entry.roast_id, () =>
+          want(
+            http.POST(`/roasts/{roast_id}/${entry.command}` as '/roasts/{roast_id}/marks', {
+              params: {
+                path: { roast_id: entry.roast_id },
+                header: { 'Idempotency-Key': entry.key },
+              },
+              // A network that swallows everything must not hold the hand up: it then waits here.
+              signal: AbortSignal.timeout(PATIENCE_MS),
+              // Asked for the first time, "now" is the server's; later it is what was then.
+              body: (asked === undefined ? asItWas(entry) : entry.body) as never,
+            }),
+          ),
         )
         asked?.(roast)
       } catch (error) {

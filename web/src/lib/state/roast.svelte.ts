@@ -14,7 +14,6 @@ import {
   type TroubleLine,
 } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
-import { newest } from '$lib/state/newest'
 import { freshKey, queue } from '$lib/state/queue.svelte'
 import { entryOf, movedBy, withWaiting, type Command } from '$lib/state/waiting'
 
@@ -41,7 +40,8 @@ export class RoastState {
   busy = $state(false)
   /** Number of the event entered last, null while it waits here. */
   entered = $state<number | null>(null)
-  #heard = newest<Roast>((roast) => (this.#roast = roast))
+  /** The event the outlook was asked for, or came with. */
+  lookedAt = $state(-1)
   #looking = false
   #again = false
 
@@ -55,10 +55,23 @@ export class RoastState {
 
   async load(): Promise<void> {
     try {
-      await this.#heard(want(http.GET('/roasts/{roast_id}', this.#path)))
+      const found = await want(http.GET('/roasts/{roast_id}', this.#path))
+      kitchen.knows(found)
+      this.take(found)
       this.fault = ''
     } catch (error) {
       this.fault = (error as Error).message
+    }
+  }
+
+  /** The roast as the server has it now; one that is older than what is here tells nothing. */
+  take(roast: Roast): void {
+    if (roast.last_seq < (this.#roast?.last_seq ?? 0)) return
+    this.#roast = roast
+    if (roast.outlook !== null) {
+      this.#outlook = roast.outlook
+      this.#method = roast.method
+      this.lookedAt = roast.last_seq
     }
   }
 
@@ -73,9 +86,15 @@ export class RoastState {
     do {
       this.#again = false
       const method = this.#roast?.method ?? null
+      const at = this.#roast?.last_seq ?? 0
+      this.lookedAt = at
       try {
-        this.#outlook = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
-        this.#method = method
+        const found = await want(http.GET('/roasts/{roast_id}/outlook', this.#path))
+        // Meanwhile a command's answer may have brought a newer one.
+        if (this.lookedAt === at) {
+          this.#outlook = found
+          this.#method = method
+        }
       } catch (error) {
         if (this.#outlook === null) this.fault = (error as Error).message
       }
@@ -87,7 +106,8 @@ export class RoastState {
   async #do(command: () => Promise<Roast | null>): Promise<boolean> {
     this.busy = true
     try {
-      await this.#heard(command())
+      const got = await command()
+      if (got !== null) this.take(got)
       this.fault = ''
       return true
     } catch (error) {
@@ -96,6 +116,11 @@ export class RoastState {
     } finally {
       this.busy = false
     }
+  }
+
+  /** A command that does not wait in this browser. */
+  #ask(command: () => Promise<Roast>): Promise<boolean> {
+    return this.#do(() => kitchen.commanding(this.id, command))
   }
 
   /** One event: kept in this browser first, handed over now or when the server answers again. */
@@ -109,7 +134,7 @@ export class RoastState {
   }
 
   choose(method: string, school: string | null): Promise<boolean> {
-    return this.#do(() =>
+    return this.#ask(() =>
       want(http.POST('/roasts/{roast_id}/way', { ...this.#path, body: { method, school } })),
     )
   }
@@ -141,7 +166,7 @@ export class RoastState {
 
   /** A logger's file: all of its readings and events, or none. */
   takeCsv(csv: string): Promise<boolean> {
-    return this.#do(() =>
+    return this.#ask(() =>
       want(http.POST('/roasts/{roast_id}/readings-csv', { ...this.#path, body: { csv } })),
     )
   }
@@ -179,7 +204,7 @@ export class RoastState {
   }
 
   pullLever(code: string, by_min: number | null = null): Promise<boolean> {
-    return this.#do(() =>
+    return this.#ask(() =>
       want(http.POST('/roasts/{roast_id}/levers', { ...this.#path, body: { code, by_min } })),
     )
   }
@@ -191,18 +216,18 @@ export class RoastState {
   /** It is over, and was not carved. */
   close(why: Schemas['CloseBody']['why']): Promise<boolean> {
     const body = { why }
-    return this.#do(() => want(http.POST('/roasts/{roast_id}/close', { ...this.#path, body })))
+    return this.#ask(() => want(http.POST('/roasts/{roast_id}/close', { ...this.#path, body })))
   }
 
   /** Other data for an earlier entry; the log keeps both. */
   correct(seq: number, part: Partial<Schemas['CorrectBody']>): Promise<boolean> {
     const body = { ...part, seq }
-    return this.#do(() => want(http.POST('/roasts/{roast_id}/correct', { ...this.#path, body })))
+    return this.#ask(() => want(http.POST('/roasts/{roast_id}/correct', { ...this.#path, body })))
   }
 
   /** Where a channel's tip sits; null: pulled out. */
   attach(body: Schemas['AttachBody']): Promise<boolean> {
-    return this.#do(() => want(http.POST('/roasts/{roast_id}/tips', { ...this.#path, body })))
+    return this.#ask(() => want(http.POST('/roasts/{roast_id}/tips', { ...this.#path, body })))
   }
 
   /** The signs that hold for this cut. */
@@ -240,13 +265,13 @@ export class RoastState {
   }
 
   judge(verdict: string, change: string): Promise<boolean> {
-    return this.#do(() =>
+    return this.#ask(() =>
       want(http.POST('/roasts/{roast_id}/verdict', { ...this.#path, body: { verdict, change } })),
     )
   }
 
   withdraw(seq: number): Promise<boolean> {
-    return this.#do(() =>
+    return this.#ask(() =>
       want(http.POST('/roasts/{roast_id}/withdraw', { ...this.#path, body: { seq } })),
     )
   }

@@ -39,7 +39,12 @@ vi.mock('$lib/api/client', () => {
       answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer),
   }
 })
-vi.mock('$lib/state/kitchen.svelte', () => ({ kitchen: { now: new Date('2026-10-03T18:30:00Z') } }))
+vi.mock('$lib/state/kitchen.svelte', () => ({
+  kitchen: {
+    now: new Date('2026-10-03T18:30:00Z'),
+    commanding: (_id: string, ask: () => Promise<unknown>) => ask(),
+  },
+}))
 
 const { Refused } = await import('$lib/api/client')
 const { freshKey, queue } = await import('./queue.svelte')

@@ -1,5 +1,6 @@
 <script lang="ts">
   // An alarm over whatever is on the screen: its lower half is one big answer, and so is any key.
+  import { untrack } from 'svelte'
   import { go, route } from '$lib/router'
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -13,9 +14,13 @@
 
   $effect(() => alarms.start())
   $effect(() => {
-    // Anything that happened may have moved or answered an alarm.
-    void Object.values(kitchen.news).reduce((a, b) => a + b, 0)
+    // Anything that others did may have moved or answered an alarm; what was done here has said so.
+    void Object.values(kitchen.foreign).reduce((a, b) => a + b, 0)
     void alarms.fetch()
+  })
+  $effect(() => {
+    const answer = kitchen.latest
+    if (answer !== null) untrack(() => alarms.took(answer))
   })
   $effect(() => {
     void kitchen.now

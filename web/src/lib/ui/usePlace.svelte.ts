@@ -1,5 +1,6 @@
 // The roast a place shows: the one in the address, else the likely one; reloaded when there is news.
 
+import { untrack } from 'svelte'
 import { kitchen } from '$lib/state/kitchen.svelte'
 import { RoastState } from '$lib/state/roast.svelte'
 import { route } from '$lib/router'
@@ -15,8 +16,13 @@ export function useRoast(first: () => string | undefined = () => undefined): {
   $effect(() => {
     const here = state
     if (here === null) return
-    void (kitchen.news[here.id] ?? 0)
+    void (kitchen.foreign[here.id] ?? 0)
     void here.load()
+  })
+  $effect(() => {
+    // What this page did to it from another place: an alarm's bar, the block.
+    const got = state === null ? undefined : kitchen.answers[state.id]
+    if (got !== undefined) untrack(() => state?.take(got))
   })
   return {
     get current() {
@@ -37,8 +43,7 @@ export function useOutlook(state: () => RoastState | null): void {
     const here = state()
     const roast = here?.roast ?? null
     if (here === null || roast === null || roast.put_in_at === null) return
-    void roast.last_seq
-    void here.look()
+    if (here.lookedAt < roast.last_seq) void here.look()
     if (roast.status === 'done') return
     const timer = setInterval(
       () => void here.look(),

@@ -97,6 +97,7 @@
     <header>
       <p class="date">
         {longDay(serve)}
+        {#if day.stale}<span class="quiet" role="status">being worked out anew…</span>{/if}
         {#if (dates?.length ?? 0) > 1}
           <select
             class="field"

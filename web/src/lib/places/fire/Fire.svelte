@@ -125,13 +125,17 @@
       which = { low: read.low, high: read.high }
       return
     }
+    // Emptied at once: pressed twice it is one reading, and the next may be typed meanwhile.
+    const was = typed
+    typed = ''
+    field?.blur()
     if (await held.read(read.low, read.high, placeOf(where))) {
       kitchen.say(`Reading ${temp(read.low, units)} kept`)
-      typed = ''
-      field?.blur()
       happened?.justEntered(held.entered)
-      void held.look()
-    } else fault = held.fault
+    } else {
+      if (typed === '') typed = was
+      fault = held.fault
+    }
   }
 
   /** A number for one of several joints: it goes to the one that is named now. */
@@ -153,7 +157,6 @@
         ? await held.mark(action.mark ?? '', { text: action.text, minute })
         : await held.endStage(action.stage, minute)
     if (!kept) return
-    await held.look()
     const restLeft =
       action.stage !== null &&
       (outlook?.stages.slice(action.stage + 1).some((s) => s.kind === 'oven') ?? false)
@@ -320,7 +323,7 @@
               aria-invalid={fault !== ''}
               aria-describedby={fault === '' ? undefined : 'reading-fault'}
             />
-            <button class="act" disabled={held.busy || typed.trim() === ''}>Keep</button>
+            <button class="act" disabled={typed.trim() === ''}>Keep</button>
           </div>
           {#if which !== null}
             <div class="which" role="group" aria-label="Which joint">

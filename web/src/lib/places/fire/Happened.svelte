@@ -55,20 +55,18 @@
     if (await held.mark(what, extra)) {
       latest = held.entered
       feeling = false
-      await held.look()
       before = was
     }
   }
 
   async function putRight(part: Record<string, unknown>): Promise<void> {
     if (entry === null) return
-    if (await held.correct(entry.seq, part)) void held.look()
+    await held.correct(entry.seq, part)
   }
 
   async function takeBack(): Promise<void> {
     if (entry !== null && (await held.withdraw(entry.seq))) {
       latest = null
-      void held.look()
     }
   }
 

@@ -110,7 +110,6 @@
   async function pull(code: string): Promise<void> {
     if (await held.pullLever(code, late)) {
       ask('')
-      await held.look()
     }
   }
 

@@ -76,7 +76,6 @@
     fault = ''
     if (await held.correct(e.seq, part)) {
       editing = null
-      void held.look()
     } else fault = held.fault
   }
 
@@ -87,14 +86,13 @@
     const before = held.roast?.readings.length ?? 0
     if (await held.takeCsv(await file.text())) {
       kitchen.say(`${(held.roast?.readings.length ?? 0) - before} readings taken in`)
-      void held.look()
     }
     // The same file may be mended and chosen again.
     input.value = ''
   }
 
   async function back(e: Entry): Promise<void> {
-    if (await held.withdraw(e.seq)) void held.look()
+    await held.withdraw(e.seq)
   }
 </script>
 

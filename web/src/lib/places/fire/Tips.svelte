@@ -39,7 +39,6 @@
   ): Promise<void> {
     if (await held.attach({ device, channel, place })) {
       moving = ''
-      if (roast.put_in_at !== null) void held.look()
     }
   }
 </script>
