@@ -20,7 +20,17 @@ from tests.reference.series import cylinder_centre, slab_centre
 from bench.field import agreement, held_by_bands, inside, measured, ratio, sets
 from bench.hidden import first_forecasts, moved_flagged, survey, survey_own
 from bench.lines import MethodOfLines
-from bench.load import book_of, file_of, light_under_load, memory_over_an_hour, reading_among
+from bench.load import (
+    book_of,
+    day_at_once,
+    entries_answered,
+    file_of,
+    light_under_load,
+    memory_over_an_hour,
+    reading_among,
+    statements_of_a_reading,
+    taken_along,
+)
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
@@ -327,6 +337,19 @@ def load_rows() -> None:
     p95, heavy = light_under_load()
     row(f"light answers beside 12 heavy askers ({heavy} answered), 95th", f"{p95:.0f} ms", "100 ms",
         p95 <= 100.0)  # fmt: skip
+    median, _ = entries_answered()
+    row("a reading, to its answer with outlook and agenda", f"{median:.0f} ms", "400 ms",
+        median <= 400.0)  # fmt: skip
+    _, p95 = entries_answered(12)
+    row("  beside 12 heavy askers, 95th", f"{p95:.0f} ms", "1000 ms", p95 <= 1000.0)
+    count = statements_of_a_reading()
+    row("  statements for it", f"{count}", "under 20", count < 20)
+    anew, at_once = day_at_once()
+    row("the supper's day, worked out anew", f"{anew:.0f} ms", "", None)
+    row("  its last order meanwhile", f"{at_once:.0f} ms", "100 ms", at_once <= 100.0)
+    out, taken = taken_along(1000)
+    row("1000 roasts as open JSON, written", f"{out:.1f} s", "5 s", out <= 5.0)
+    row("  taken in by an empty kitchen", f"{taken:.1f} s", "15 s", taken <= 15.0)
     first, last = reading_among(500)
     row("a reading after 500 others, against the first ones", f"{last / first:.1f} times", "2",
         last <= 2.0 * first)  # fmt: skip

@@ -19,16 +19,21 @@ from typing import Any
 
 import numpy as np
 import uvicorn
-from sqlalchemy import text
+from sqlalchemy import Engine, event, text
 
 from trencher.api.app import create_app
 from trencher.api.context import House
+from trencher.core.entries import Changed
 from trencher.core.plan import Plan
+from trencher.formats.kitchen import write_kitchen
 from trencher.service.clock import FastClock
+from trencher.service.demo import build_world
 from trencher.service.feed import Feed
+from trencher.service.now import now
 from trencher.service.roasts import RoastService
 from trencher.serving import Server
 from trencher.store.database import Database
+from trencher.store.once import Delivery
 from trencher.store.repository import OvenRecord, Repository
 from trencher.store.samples import Sample
 
@@ -97,41 +102,119 @@ def ask(port: int, method: str, path: str, body: object = None) -> int:
         line.close()
 
 
+@contextmanager
+def asked_heavily(port: int, askers: int) -> Iterator[list[int]]:
+    """So many who ask for ways all the time; how many were answered."""
+    done, stop = [0], threading.Event()
+
+    def press(k: int) -> None:
+        n = 0
+        while not stop.is_set():
+            n += 1
+            wish = {k: PLAN[k] for k in ("joint", "oven_id", "rest_min")}
+            wish |= {"wanted_c": 50 + (k * 100 + n) % 900 / 100.0, "quick": False}
+            if ask(port, "POST", "/ways", wish) == 200:
+                done[0] += 1
+
+    threads = [threading.Thread(target=press, args=(k,), daemon=True) for k in range(askers)]
+    for thread in threads:
+        thread.start()
+    if askers:
+        time.sleep(1.0)
+    yield done
+    stop.set()
+    for thread in threads:
+        thread.join(timeout=60)
+
+
+def _spent_ms(ask: Callable[[int], object], times: int) -> list[float]:
+    spent = []
+    for n in range(times):
+        begun = time.perf_counter()
+        ask(n)
+        spent.append(1000 * (time.perf_counter() - begun))
+    return spent
+
+
 def light_under_load(heavy: int = 12, light: int = 120) -> tuple[float, int]:
     """95th percentile of light answers in ms while so many heavy ones are asked for at once and
     again; and how many heavy ones were answered meanwhile."""
     with standing_house() as house:
         roast_id = put_in(house)
-        with served(house) as port:
-            done, stop = [0], threading.Event()
+        paths = ("/clock", "/roasts", f"/roasts/{roast_id}")
+        with served(house) as port, asked_heavily(port, heavy) as done:
+            spent = _spent_ms(lambda n: ask(port, "GET", paths[n % 3]), light)
+        return float(np.percentile(spent, 95)), done[0]
 
-            def press(k: int) -> None:
-                n = 0
-                while not stop.is_set():
-                    n += 1
-                    wish = {k: PLAN[k] for k in ("joint", "oven_id", "rest_min")}
-                    wish |= {"wanted_c": 50 + (k * 100 + n) % 900 / 100.0, "quick": False}
-                    if ask(port, "POST", "/ways", wish) == 200:
-                        done[0] += 1
 
-            threads = [threading.Thread(target=press, args=(k,), daemon=True) for k in range(heavy)]
-            for thread in threads:
-                thread.start()
-            time.sleep(1.0)
-            spent: list[float] = []
-            for n in range(light):
-                asks: tuple[Callable[[], int], ...] = (
-                    lambda: ask(port, "GET", "/clock"),
-                    lambda: ask(port, "GET", f"/roasts/{roast_id}"),
-                    lambda: ask(port, "POST", f"/roasts/{roast_id}/marks", {"what": "door"}),
-                )
-                begun = time.perf_counter()
-                asks[n % 3]()
-                spent.append(time.perf_counter() - begun)
-            stop.set()
-            for thread in threads:
-                thread.join(timeout=60)
-        return 1000 * float(np.percentile(spent, 95)), done[0]
+def entries_answered(heavy: int = 0, entries: int = 40) -> tuple[float, float]:
+    """Median and 95th percentile in ms of a reading from the request to its answer with roast,
+    agenda and outlook, beside so many heavy askers."""
+    with standing_house() as house:
+        roast_id = put_in(house)
+        house.clock.jump(45)  # type: ignore[attr-defined]
+        path = f"/roasts/{roast_id}/readings"
+        with served(house) as port, asked_heavily(port, heavy):
+            spent = _spent_ms(lambda n: ask(port, "POST", path, {"low_c": 18.0 + n / 40}), entries)
+        return float(np.median(spent)), float(np.percentile(spent, 95))
+
+
+def statements_of_a_reading() -> int:
+    """Statements that go to the file for a reading with a key and its whole answer, the beginnings
+    of transactions among them."""
+    seen: list[str] = []
+
+    def note(*args: Any) -> None:
+        seen.append(args[2])
+
+    with standing_house() as house:
+        roast_id = put_in(house)
+        house.clock.jump(45)  # type: ignore[attr-defined]
+        by = Delivery("a-key-of-its-own", "")
+        event.listen(Engine, "before_cursor_execute", note)
+        session = house.roasts.read(roast_id, 18.0, 18.0, "core", None, by=by)
+        found = now(house.roasts, house.devices, roast_id, session)
+        event.remove(Engine, "before_cursor_execute", note)
+        if found.expected is None:
+            raise RuntimeError("nothing is expected")
+        return len(seen)
+
+
+def day_at_once() -> tuple[float, float]:
+    """Milliseconds for the demo's day worked out anew after a change, and for the last order that
+    is shown meanwhile."""
+    with standing_house() as house:
+        build_world(house.repository, house.clock.now())
+        day = "2026-10-03"
+        house.days.planned(day)
+        anew, last = [], []
+        for n in range(5):
+            house.roasts.change("pork-loin", Changed(wanted_c=66.0 + n))
+            last += _spent_ms(lambda _n: house.days.planned(day, latest=True), 1)
+            anew += _spent_ms(lambda _n: house.days.planned(day), 1)
+        return float(np.median(anew)), float(np.median(last))
+
+
+def taken_along(roasts: int) -> tuple[float, float]:
+    """Seconds to write a kitchen of so many roasts as open JSON, and to take it into an empty
+    one."""
+    with standing_house() as house, standing_house() as other:
+        roast_id = put_in(house)
+        house.clock.jump(100)  # type: ignore[attr-defined]
+        for n in range(20):
+            house.roasts.read(roast_id, 6 + n, 6 + n, "core", 2.0 * n)
+        house.roasts.end_stage(roast_id, None, 90.0)
+        house.roasts.end_stage(roast_id, None, 95.0)
+        house.roasts.carve(roast_id, 99.0)
+        copied(house, roast_id, roasts)
+        begun = time.perf_counter()
+        raw = write_kitchen(house.taking.taken_along())
+        written = time.perf_counter()
+        lines = other.taking.take_in(raw)
+        taken = time.perf_counter()
+        if sum(x.what == "roast" and x.does == "new" for x in lines) != roasts + 1:
+            raise RuntimeError("not all of them came")
+        return written - begun, taken - written
 
 
 def reading_among(count: int) -> tuple[float, float]:
