@@ -308,6 +308,42 @@ def restore_kitchen(
     print(f"What was there is kept as {before}. Start Trencher again if it is running.")
 
 
+@app.command("rescue")
+def rescue_kitchen(
+    data: DataOption = None,
+    yes: Annotated[
+        bool, typer.Option("--yes", help="Put it in place; without, only say what can be saved.")
+    ] = False,
+) -> None:
+    """Save what can be read of a damaged kitchen. Stop Trencher first."""
+    import tempfile
+    from datetime import datetime
+
+    from trencher.settings import database_path
+    from trencher.store.database import damage
+    from trencher.store.rescue import put_in_place, rescued
+
+    path = database_path(data)
+    if not path.exists() or not (fault := damage(path)):
+        print(f"{path}: is whole, or not there. Nothing was changed.")
+        return
+    print(f"{path}: is damaged ({fault})")
+    with tempfile.TemporaryDirectory(dir=path.parent) as folder:
+        made = Path(folder) / path.name
+        found = rescued(path, made)
+        print(
+            f"can be saved: {found.roasts} roasts, {found.days} days, {found.ovens} ovens, "
+            f"{found.events} entries"
+        )
+        for name in found.lost:
+            print(f"not whole: {name}")
+        if yes:
+            aside = put_in_place(path, made, datetime.now())
+            print(f"{path}: holds that now. The damaged one is kept as {aside}.")
+        else:
+            print("Nothing was changed. With --yes it takes the damaged one's place.")
+
+
 @app.command("export")
 def export_kitchen(
     file: Annotated[Path, typer.Argument(help="Where to; nothing is written over. - is stdout.")],

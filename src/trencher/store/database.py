@@ -82,6 +82,11 @@ def migrate(path: Path) -> Path | None:
         # What is roasted here is nobody else's business on this machine.
         path.touch(mode=0o600)
     _writable(path)
+    if existed and (fault := damage(path)):
+        raise DatabaseError(
+            f"is damaged ({fault})", where=str(path),
+            allowed="'trencher rescue' says what can be saved of it",
+        )  # fmt: skip
     now = _revision(path)
     if now is not None and now not in known:
         raise DatabaseError(
@@ -94,6 +99,24 @@ def migrate(path: Path) -> Path | None:
     copy = copied(path, free(path, f"before-{head}")) if existed else None
     command.upgrade(config, "head")
     return copy
+
+
+def damage(path: Path) -> str:
+    """What is wrong with a file's pages; "" for one that is whole, or no database at all."""
+    with closing(sqlite3.connect(path)) as opened:
+        try:
+            opened.execute("SELECT count(*) FROM sqlite_master").fetchone()
+        except sqlite3.DatabaseError:
+            return ""
+        try:
+            (found,) = opened.execute("PRAGMA quick_check(1)").fetchone()
+        except sqlite3.DatabaseError as error:
+            found = str(error)
+    return (
+        ""
+        if found == "ok"
+        else " ".join(str(found).replace("*** in database main ***", "").split())
+    )
 
 
 def _writable(path: Path) -> None:
