@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 
 from trencher.api import schemas as s
+from trencher.api.schemas import NoteOut, Out
 from trencher.core.catalogue.sides import Side
 from trencher.core.day.buying import Meals, Yield
 from trencher.core.day.dishes import JointDish, SideDish
@@ -12,7 +13,7 @@ from trencher.core.day.mends import Mend
 from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
 from trencher.core.events import Entry
-from trencher.formats.day import DayChange, GravyBody, JointOfDay, LimitsBody, SideEntry
+from trencher.formats.day import DayChange, GravyBody, HourText, JointOfDay, LimitsBody, SideEntry
 from trencher.service.days import Planned
 from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
@@ -26,12 +27,195 @@ UNDO_WORDS = {
 }
 
 
-def day(p: Planned) -> s.DayOut:
+class StepOut(Out):
+    """A line of the running order. Minutes before the plates are on the table, negative."""
+
+    id: str
+    dish: str
+    code: str
+    words: str
+    at_min: float
+    until_min: float
+    hands_min: float
+    latest_min: float | None
+    after: list[str]
+    who: str
+    place: str
+    note: str
+    done_at: datetime | None
+    skipped_at: datetime | None
+
+
+class SpanOut(Out):
+    """Something that takes a place for a while, for the picture."""
+
+    dish: str
+    kind: str
+    lane: str
+    from_min: float
+    to_min: float
+    label: str
+    air_c: float | None
+    note: str
+    step: str
+
+
+class ClashOut(Out):
+    """Two things that cannot both be."""
+
+    what: str
+    dish: str
+    other: str
+    words: str
+    from_min: float | None
+    to_min: float | None
+
+
+class RepairOut(Out):
+    """One way out of a clash. ``change`` is a DayChange that makes it so."""
+
+    code: str
+    words: str
+    costs: str
+    works: bool
+    change: DayChange
+
+
+class WhereOut(Out):
+    """Where the cook is in the order."""
+
+    sentence: str
+    late: list[str]
+    now: list[str]
+    next: str | None
+    left: int
+
+
+class DayJointOut(Out):
+    """A joint of the day."""
+
+    id: str
+    name: str
+    oven: str
+    plates: int
+    start_min: float
+    out_min: float
+    carve_min: float
+    assumed: bool
+    started: bool
+
+
+class DaySideOut(Out):
+    """A side of the day as it stands in the order. ``waits_min``: for the table, when it is ready.
+
+    ``drag_min``: the start of the step that is drawn and dragged, None where it has no place.
+    """
+
+    id: str
+    name: str
+    kind: str
+    hold: str
+    hold_min: float
+    waits_min: float | None
+    look: str
+    allergens: list[str]
+    full_main: bool
+    entry: SideEntry
+    drag_min: float | None
+
+
+class UndoOut(Out):
+    """What the next undo would take back."""
+
+    seq: int
+    words: str
+
+
+class DayOut(Out):
+    """A day worked out. ``hands_min``: the sum of its steps' hands-on minutes; ``again_at``: since
+    when the rest is planned anew."""
+
+    stale: bool
+    date: str
+    serve_at: datetime
+    now_min: float
+    first_min: float
+    knife_down_min: float
+    people: int
+    hands: int
+    helpers: list[str]
+    rings: int
+    tins: int | None
+    limits: LimitsBody
+    joints: list[DayJointOut]
+    joint_changes: dict[str, JointOfDay]
+    sides: list[DaySideOut]
+    steps: list[StepOut]
+    spans: list[SpanOut]
+    clashes: list[ClashOut]
+    fits: bool
+    hands_min: float
+    price: float
+    where: WhereOut
+    undo: UndoOut | None
+    again_at: datetime | None
+    last_seq: int
+    shelves: int
+    quiet: tuple[HourText, HourText] | None
+    away: tuple[HourText, HourText] | None
+    gravy: GravyBody
+    cautions: list[NoteOut]
+    late: list[str]
+
+
+class SideStepOut(Out):
+    """A step of a side."""
+
+    where: str
+    words: str
+    minutes: float
+    hands_min: float
+    wait_min: float
+    ref_c: float
+    low_c: float
+    high_c: float
+    browns: bool
+
+
+class SideOut(Out):
+    """A side of the catalogue, or one's own."""
+
+    id: str
+    name: str
+    kind: str
+    hold: str
+    hold_min: float
+    in_tin: bool
+    full_main: bool
+    allergens: list[str]
+    source: str
+    steps: list[SideStepOut]
+
+
+class SlipOut(Out):
+    """A slip at this stage. ``possible``: mending is worth it; ``words`` then says how, else why it
+    is left alone. ``until``: the last hour for it."""
+
+    code: str
+    dish: str
+    asks: str
+    costs: str
+    words: str
+    possible: bool
+    until: datetime
+
+
+def day(p: Planned) -> DayOut:
     """A day worked out."""
     facts, order = p.day.facts, p.order
     table = order.table
     undoable = p.day.undoable
-    return s.DayOut.of(
+    return DayOut.of(
         p,
         table.room,
         table,
@@ -42,7 +226,7 @@ def day(p: Planned) -> s.DayOut:
         joint_changes={k: JointOfDay(**asked_of(v)) for k, v in facts["joints"].items()},
         sides=[_side(p, SideEntry(**entry)) for entry in facts["sides"]],
         steps=[
-            s.StepOut.of(
+            StepOut.of(
                 x,
                 at_min=round(x.at_min, 2),
                 until_min=round(x.until_min, 2),
@@ -54,13 +238,13 @@ def day(p: Planned) -> s.DayOut:
             for x in order.steps
         ],
         spans=[
-            s.SpanOut.of(x, from_min=round(x.from_min, 2), to_min=round(x.to_min, 2))
+            SpanOut.of(x, from_min=round(x.from_min, 2), to_min=round(x.to_min, 2))
             for x in order.spans
         ],
-        clashes=[s.ClashOut.of(c) for c in p.clashes],
+        clashes=[ClashOut.of(c) for c in p.clashes],
         hands_min=round(order.hands_min, 2),
         price=round(order.price, 3),
-        where=s.WhereOut.of(
+        where=WhereOut.of(
             p.where,
             late=[x.id for x in p.where.late],
             now=[x.id for x in p.where.now],
@@ -81,12 +265,12 @@ def _hour(text: str | None) -> datetime | None:
     return None if text is None else hour(text)
 
 
-def _undo(entry: Entry) -> s.UndoOut:
-    return s.UndoOut(seq=entry.seq, words=UNDO_WORDS[entry.kind])
+def _undo(entry: Entry) -> UndoOut:
+    return UndoOut(seq=entry.seq, words=UNDO_WORDS[entry.kind])
 
 
-def _joint(j: JointDish) -> s.DayJointOut:
-    return s.DayJointOut.of(
+def _joint(j: JointDish) -> DayJointOut:
+    return DayJointOut.of(
         j,
         start_min=round(j.start_min, 2),
         out_min=round(j.out_min, 2),
@@ -94,7 +278,7 @@ def _joint(j: JointDish) -> s.DayJointOut:
     )
 
 
-def _side(p: Planned, entry: SideEntry) -> s.DaySideOut:
+def _side(p: Planned, entry: SideEntry) -> DaySideOut:
     dish = next((d for d in p.order.table.sides if d.id == entry.id), None)
     side = p.sides[entry.id]
     placed = dish is not None and entry.id not in p.order.left_out
@@ -103,7 +287,7 @@ def _side(p: Planned, entry: SideEntry) -> s.DaySideOut:
     if placed:
         ready = max(x.to_min for x in p.order.spans if x.dish == entry.id and x.step)
         waits = round(p.order.table.knife_down_min - ready, 1)
-    return s.DaySideOut.of(
+    return DaySideOut.of(
         side,
         id=entry.id,
         waits_min=waits,
@@ -117,9 +301,9 @@ def _look(dish: SideDish | None, note: str) -> str:
     return note if dish is not None and note in LOOKS.values() else ""
 
 
-def slip(found: Mend, dish: str, p: Planned) -> s.SlipOut:
+def slip(found: Mend, dish: str, p: Planned) -> SlipOut:
     """A slip at this stage."""
-    return s.SlipOut.of(
+    return SlipOut.of(
         found, code=found.row.code, dish=dish, asks=found.row.words, until=p.hour(found.until_min)
     )
 
@@ -134,7 +318,7 @@ def meals(m: Meals) -> s.MealsOut:
     return s.MealsOut.of(m, m.offer, yields=yields(m.yields))
 
 
-def repair(r: Repair, p: Planned) -> s.RepairOut:
+def repair(r: Repair, p: Planned) -> RepairOut:
     """A repair, with the change of the day that keeps it."""
     joints = {k: asked_of(v) for k, v in p.day.facts["joints"].items()}
     sides = [dict(e) for e in p.day.facts["sides"]]
@@ -150,11 +334,11 @@ def repair(r: Repair, p: Planned) -> s.RepairOut:
         else:
             joints[dish] = {**joints.get(dish, {}), **fields}
             change["joints"] = joints
-    return s.RepairOut.of(r, change=DayChange.model_validate(change))
+    return RepairOut.of(r, change=DayChange.model_validate(change))
 
 
-def side(x: Side) -> s.SideOut:
+def side(x: Side) -> SideOut:
     """A side of the catalogue."""
-    return s.SideOut.of(
-        x, steps=[s.SideStepOut.of(t, browns=t.brown_min > 0 and not t.covered) for t in x.steps]
+    return SideOut.of(
+        x, steps=[SideStepOut.of(t, browns=t.brown_min > 0 and not t.covered) for t in x.steps]
     )

@@ -9,7 +9,8 @@ from pathlib import Path
 
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
-from trencher.store.backup import Content, backup, checked, restore
+from trencher.store.backup import Content as Content
+from trencher.store.backup import backup, checked, restore
 from trencher.store.repository import Repository
 
 SUFFIX = ".sqlite"

@@ -4,20 +4,34 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from trencher.api import schemas as s
 from trencher.api.context import HouseDep
+from trencher.api.schemas import Out
 from trencher.lan.addresses import qr_picture
 
 router = APIRouter(prefix="/access", tags=["access"])
 
 
+class AccessOut(Out):
+    """How other screens of this network get in. ``on`` false: it is not served there. The pictures
+    are data addresses; ``install_url`` and ``fingerprint`` null without TLS."""
+
+    on: bool = False
+    url: str | None = None
+    urls: list[str] = []
+    code: str | None = None
+    door_qr: str | None = None
+    install_url: str | None = None
+    install_qr: str | None = None
+    fingerprint: str | None = None
+
+
 @router.get("")
-def access(house: HouseDep) -> s.AccessOut:
+def access(house: HouseDep) -> AccessOut:
     """Addresses, code and certificate on the house's own network; only for screens that are in."""
     lan = house.lan
     if lan is None:
-        return s.AccessOut()
-    return s.AccessOut.of(
+        return AccessOut()
+    return AccessOut.of(
         lan,
         on=True,
         urls=[f"{lan.scheme}://{a}:{lan.port}" for a in lan.addresses],

@@ -3,18 +3,23 @@
 from __future__ import annotations
 
 import tempfile
-from collections.abc import AsyncIterator, Iterator
+from collections import Counter
+from collections.abc import AsyncIterator, Iterator, Sequence
 from contextlib import asynccontextmanager
+from datetime import datetime
 from pathlib import Path
+from typing import Literal, Self
 
 from fastapi import APIRouter, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import Response, StreamingResponse
 
-from trencher.api import schemas as s
 from trencher.api.context import HouseDep
 from trencher.api.routes.roasts import RoastId
+from trencher.api.schemas import Out, StrayOut
 from trencher.formats.kitchen import LARGEST_BYTES, write_kitchen
+from trencher.service.keeping import Content
+from trencher.service.taking import DOES, Line
 
 router = APIRouter(prefix="/backup", tags=["kitchen"])
 along = APIRouter(tags=["kitchen"])
@@ -27,6 +32,55 @@ FILE = {
         "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
     }
 }
+
+
+class TakingLine(Out):
+    """What taking a file in does with one thing of it; ``more``: how many entries are new."""
+
+    what: Literal["roast", "oven", "day", "setting", "samples"]
+    id: str
+    name: str
+    does: Literal["new", "more", "same", "copy", "kept"]
+    words: str
+    more: int
+
+
+class TakingOut(Out):
+    """What taking a file in does: the things it does something with, and how many there are of
+    each kind and each doing."""
+
+    lines: list[TakingLine]
+    counts: dict[str, int]
+
+    @classmethod
+    def saying(cls, lines: Sequence[Line]) -> Self:
+        """What is here already needs no line of its own."""
+        told = [TakingLine(**vars(x), words=DOES[x.does]) for x in lines if x.does != "same"]
+        counts = Counter(f"{x.what} {x.does}" for x in lines)
+        return cls(lines=told, counts=dict(counts))
+
+
+class BackupOut(Out):
+    """What a saved kitchen holds. ``last``: the latest hour anything was entered; ``damaged``:
+    records of it that cannot be read, which come along as they are; ``kept``: the name of the copy
+    of what was here before, "" while nothing was changed."""
+
+    roasts: int
+    days: int
+    ovens: int
+    events: int
+    last: datetime | None
+    damaged: list[StrayOut]
+    kept: str
+
+    @classmethod
+    def holding(cls, content: Content, kept: str) -> BackupOut:
+        """As the store found it."""
+        facts = {**vars(content), "last": content.last or None, "kept": kept}
+        facts["damaged"] = [
+            StrayOut.model_validate(x, from_attributes=True) for x in content.damaged
+        ]
+        return cls(**facts)
 
 
 class FileResponse(StreamingResponse):
@@ -71,19 +125,19 @@ def export_roast(house: HouseDep, roast_id: RoastId) -> KitchenResponse:
 
 
 @along.post("/import/look", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
-async def look_through(house: HouseDep, request: Request) -> s.TakingOut:
+async def look_through(house: HouseDep, request: Request) -> TakingOut:
     """What taking a file in would do; nothing is changed."""
     async with _sent(request) as path:
         lines = await run_in_threadpool(lambda: house.taking.looked_at(path.read_bytes()))
-    return s.TakingOut.saying(lines)
+    return TakingOut.saying(lines)
 
 
 @along.post("/import", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
-async def take_in(house: HouseDep, request: Request) -> s.TakingOut:
+async def take_in(house: HouseDep, request: Request) -> TakingOut:
     """Take a file in: all of it, or nothing. What is here stays as it is."""
     async with _sent(request) as path:
         lines = await run_in_threadpool(lambda: house.taking.take_in(path.read_bytes()))
-    return s.TakingOut.saying(lines)
+    return TakingOut.saying(lines)
 
 
 @router.get("", response_class=FileResponse)
@@ -100,16 +154,16 @@ def save(house: HouseDep) -> FileResponse:
 
 
 @router.post("/look", max_body_size=LARGEST, openapi_extra=FILE)
-async def look(house: HouseDep, request: Request) -> s.BackupOut:
+async def look(house: HouseDep, request: Request) -> BackupOut:
     """What a saved file holds; nothing is changed."""
     async with _sent(request) as path:
         found = await run_in_threadpool(house.keeping.looked_at, path)
-    return s.BackupOut.holding(found, "")
+    return BackupOut.holding(found, "")
 
 
 @router.post("/restore", max_body_size=LARGEST, openapi_extra=FILE)
-async def restore(house: HouseDep, request: Request) -> s.BackupOut:
+async def restore(house: HouseDep, request: Request) -> BackupOut:
     """Let a saved file take this kitchen's place; what was here is kept beside it as a copy."""
     async with _sent(request) as path:
         found, kept = await run_in_threadpool(house.keeping.put_back, path)
-    return s.BackupOut.holding(found, kept)
+    return BackupOut.holding(found, kept)

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+from typing import Annotated, Literal
+
 from fastapi import APIRouter
+from pydantic import ConfigDict, Field
 
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep, wish_of
+from trencher.api.schemas import Cut, Out, WayOut
 from trencher.api.slots import Heavy
-from trencher.core.catalogue.coats import COATS
+from trencher.core.catalogue.coats import COATS, CoatId
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.catalogue.doneness import Band
 from trencher.core.catalogue.safety import FLAGS, PROFILES
@@ -16,7 +21,9 @@ from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict
 from trencher.core.joint import LIMITS
 from trencher.core.planner.printed import beside
-from trencher.formats.house import GuestBody
+from trencher.formats.bodies import In
+from trencher.formats.house import BandIn, GuestBody
+from trencher.formats.plan import bounds
 from trencher.service.clock import FastClock
 from trencher.service.hours import hour
 from trencher.service.planning import all_ways, work_out
@@ -24,14 +31,120 @@ from trencher.service.planning import all_ways, work_out
 router = APIRouter(tags=["kitchen"])
 
 
+class ClockBody(In):
+    """The demo's clock: another pace, or forward by some minutes."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"pace": 60}]})
+    pace: Annotated[float, Field(ge=0, le=600)] | None = None
+    forward_min: Annotated[float, Field(ge=0, le=24 * 60)] | None = None
+
+
+class ClockOut(Out):
+    """The hour as this Trencher has it."""
+
+    now: datetime
+    pace: float
+    demo: bool
+
+
+class OwnCutBody(In):
+    """A cut of one's own. ``meat`` stands for a composition; bone and fat as bought."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"name": "Goat neck", "kind": "game", "collagen": True}]}
+    )
+
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    kind: Literal["beef", "lamb", "pork", "game"]
+    meat: Literal["lean", "marbled", "fatty"] = "lean"
+    bone_share: Annotated[float, Field(ge=0.0, le=0.5)] = 0.0
+    fat_mm: Annotated[float, bounds("fat_mm")] = 0.0
+    usual_kg: Annotated[float, bounds("weight_kg")] = 1.5
+    wanted_c: Annotated[float, Field(ge=30.0, le=99.0)] = 58.0
+    collagen: bool = False
+    rind: bool = False
+    rolled: bool = False
+
+
+class BandOut(Out):
+    """A doneness word and where it starts."""
+
+    word: str
+    from_c: float
+
+
+class BandsBody(In):
+    """Doneness words as this kitchen uses them."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {"bands": [{"word": "rare", "from_c": 48}, {"word": "pink", "from_c": 56}]}
+            ]
+        }
+    )
+    bands: Annotated[list[BandIn], Field(min_length=2, max_length=12)]
+
+
+class SaltOut(Out):
+    """A kind of salt and what a level teaspoon of it weighs, g."""
+
+    id: str
+    name: str
+    teaspoon_g: float
+
+
+class CoatOut(Out):
+    """What is put on a joint: its allergens, what a cover does to it, and the task (``hangs`` with
+    ``word``) that puts it on during the roast."""
+
+    id: CoatId
+    name: str
+    allergens: list[str]
+    cover: str
+    hangs: Literal["baste", "add"]
+    word: str
+
+
+class PeopleBody(In):
+    """Everybody who is named."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"people": [{"name": "Bram", "avoids": ["pork"]}]}]}
+    )
+    people: Annotated[list[GuestBody], Field(max_length=200)]
+
+
+class Catalogue(Out):
+    """What can be chosen from."""
+
+    cuts: list[Cut]
+    bands: list[BandOut]
+    coats: list[CoatOut]
+    salts: list[SaltOut]
+    profiles: list[dict[str, str]]
+    limits: dict[str, tuple[float, float]]
+    people: list[GuestBody]
+    flags: dict[str, str]
+    profile: str
+    demo: bool
+
+
+class WaysOut(Out):
+    """All ways for a wish."""
+
+    quick: bool
+    ways: list[WayOut]
+
+
 @router.get("/catalogue")
-def catalogue(house: HouseDep) -> s.Catalogue:
+def catalogue(house: HouseDep) -> Catalogue:
     """Cuts, doneness words, safety profiles, bounds."""
-    return s.Catalogue(
+    return Catalogue(
         cuts=[views.cut(c) for c in (*house.kitchen.cuts(), *CUTS.values())],
-        bands=[s.BandOut.of(b) for b in house.kitchen.bands()],
-        coats=[s.CoatOut.of(c) for c in COATS.values()],
-        salts=[s.SaltOut.of(x, teaspoon_g=grams(x, 1.0)) for x in SALTS],
+        bands=[BandOut.of(b) for b in house.kitchen.bands()],
+        coats=[CoatOut.of(c) for c in COATS.values()],
+        salts=[SaltOut.of(x, teaspoon_g=grams(x, 1.0)) for x in SALTS],
         profiles=[
             {"id": p.id, "name": p.name, "source": p.source, "checked": p.checked}
             for p in PROFILES.values()
@@ -45,7 +158,7 @@ def catalogue(house: HouseDep) -> s.Catalogue:
 
 
 @router.post("/cuts", status_code=201)
-def add_cut(house: HouseDep, body: s.OwnCutBody) -> s.Cut:
+def add_cut(house: HouseDep, body: OwnCutBody) -> s.Cut:
     """A cut of one's own, kept in this kitchen."""
     facts = body.model_dump(exclude={"meat", "rolled"})
     return views.cut(house.kitchen.add_cut(facts, body.meat, rolled=body.rolled))
@@ -58,24 +171,24 @@ def drop_cut(house: HouseDep, cut_id: str) -> None:
 
 
 @router.put("/doneness")
-def set_bands(house: HouseDep, body: s.BandsBody) -> list[s.BandOut]:
+def set_bands(house: HouseDep, body: BandsBody) -> list[BandOut]:
     """Keep this kitchen's own words for doneness."""
     bands = [Band(b.word, b.from_c) for b in body.bands]
-    return [s.BandOut.of(b) for b in house.kitchen.set_bands(bands)]
+    return [BandOut.of(b) for b in house.kitchen.set_bands(bands)]
 
 
 @router.put("/people")
-def set_people(house: HouseDep, body: s.PeopleBody) -> list[GuestBody]:
+def set_people(house: HouseDep, body: PeopleBody) -> list[GuestBody]:
     """Everybody who is named at table; a name twice is a conflict."""
     house.kitchen.set_people([g.model_dump() for g in body.people])
     return body.people
 
 
 @router.post("/ways", dependencies=[Heavy])
-def ways(house: HouseDep, body: s.WishBody) -> s.WaysOut:
+def ways(house: HouseDep, body: s.WishBody) -> WaysOut:
     """Every school for this joint in this oven."""
     wish = wish_of(house, body)
-    return s.WaysOut(
+    return WaysOut(
         quick=body.quick,
         ways=[views.way(w) for w in all_ways(wish, house.kitchen.methods(), quick=body.quick)],
     )
@@ -96,20 +209,20 @@ def one_method(house: HouseDep, body: s.MethodBody) -> s.ForecastOut:
     return views.forecast(found, cautions)
 
 
-def _clock(house: House) -> s.ClockOut:
-    return s.ClockOut(
+def _clock(house: House) -> ClockOut:
+    return ClockOut(
         now=house.clock.now(), pace=house.clock.pace, demo=isinstance(house.clock, FastClock)
     )
 
 
 @router.get("/clock")
-def clock(house: HouseDep) -> s.ClockOut:
+def clock(house: HouseDep) -> ClockOut:
     """The hour."""
     return _clock(house)
 
 
 @router.put("/clock")
-def set_clock(house: HouseDep, body: s.ClockBody) -> s.ClockOut:
+def set_clock(house: HouseDep, body: ClockBody) -> ClockOut:
     """Run the demo's clock faster or forward. The kitchen's own clock cannot be set."""
     house.kitchen.set_clock(body.pace, body.forward_min)
     return _clock(house)

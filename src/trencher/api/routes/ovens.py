@@ -2,20 +2,44 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 from fastapi import APIRouter
+from pydantic import ConfigDict, Field
 
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import HouseDep, wish_of
+from trencher.api.schemas import Out, TonightOut
 from trencher.api.slots import Heavy
+from trencher.formats.bodies import In
 from trencher.formats.house import TinBody
 from trencher.formats.oven import OvenBody
 from trencher.service.ovens import advice, ovens_tonight
 
 MOST_OVENS = 50
 router = APIRouter(tags=["ovens"])
+
+
+class TinsBody(In):
+    """Every tin of the kitchen."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {"tins": [{"name": "Tray", "length_mm": 420, "width_mm": 340, "depth_mm": 25}]}
+            ]
+        }
+    )
+    tins: Annotated[list[TinBody], Field(max_length=20)]
+
+
+class WhichOvenOut(Out):
+    """The same way in every oven, and which suits."""
+
+    best: str | None
+    advice: str
+    ovens: list[TonightOut]
 
 
 @router.get("/ovens")
@@ -60,7 +84,7 @@ def tins(house: HouseDep) -> list[TinBody]:
 
 
 @router.put("/tins")
-def set_tins(house: HouseDep, body: s.TinsBody) -> list[TinBody]:
+def set_tins(house: HouseDep, body: TinsBody) -> list[TinBody]:
     """The kitchen's tins, all of them."""
     house.kitchen.set_tins([t.model_dump() for t in body.tins])
     return body.tins
@@ -68,10 +92,10 @@ def set_tins(house: HouseDep, body: s.TinsBody) -> list[TinBody]:
 
 # --- tonight ------------------------------------------------------------------------------------
 @router.post("/which-oven", dependencies=[Heavy])
-def which_oven(house: HouseDep, body: s.MethodBody) -> s.WhichOvenOut:
+def which_oven(house: HouseDep, body: s.MethodBody) -> WhichOvenOut:
     """The same way in every oven: whether the joint fits, and which suits."""
     wish = wish_of(house, body)
     kitchen = house.kitchen
     found = ovens_tonight(kitchen.ovens(), kitchen.tins(), wish, body.method)
     best, words = advice(found)
-    return s.WhichOvenOut(best=best, advice=words, ovens=[views.tonight(t) for t in found])
+    return WhichOvenOut(best=best, advice=words, ovens=[views.tonight(t) for t in found])

@@ -2,22 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from fastapi import APIRouter, Path, Query
 from fastapi.responses import PlainTextResponse
+from pydantic import ConfigDict, Field
 
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep, Once
+from trencher.api.schemas import BookLine, Channel, DeviceName, Minute, Out
+from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
-from trencher.core.entries import Changed
+from trencher.core.entries import Changed, Closing, MarkWhat
 from trencher.core.errors import NotFound
 from trencher.core.plan import Plan
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
-from trencher.formats.plan import PlanBody, PlanChange
+from trencher.formats.bodies import Id, In, When
+from trencher.formats.plan import PlanBody, PlanChange, bounds
 from trencher.service.alarms import due
 from trencher.service.now import expected, now
 
@@ -26,6 +30,179 @@ PAGE = 25
 LINE_READINGS = 60
 """So many readings draw a line of the Book as well as thousands."""
 RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]
+
+
+class AgainBody(In):
+    """The same once more. ``weight_kg``, ``name``: null as it was."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [{"serve_at": "2026-10-10T19:00:00+01:00", "weight_kg": 2.4}]
+        }
+    )
+    serve_at: When
+    weight_kg: Annotated[float, bounds("weight_kg")] | None = None
+    name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
+
+
+class ChoiceBody(In):
+    """The chosen way, by its text."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "method": "220C 20min; 160C until peak 57C; rest tented 40min",
+                    "school": "hot-then-low",
+                }
+            ]
+        }
+    )
+    method: Annotated[str, Field(min_length=1, max_length=4000)]
+    school: Annotated[str, Field(max_length=60)] | None = None
+
+
+class PutInBody(In):
+    """The door closes. ``core_c``: the core now; null if nobody measured. ``at``: the hour, null:
+    now."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"core_c": 6.5}]})
+    core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
+    at: When | None = None
+
+
+class ReadingBody(In):
+    """A reading. ``high_c`` for one that flickers between two; ``spot``: what you call the place,
+    of several in the middle the lowest counts; ``minute`` null: now."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"low_c": 38.5}]})
+    low_c: Annotated[float, Field(ge=-25, le=130)]
+    high_c: Annotated[float, Field(ge=-25, le=130)] | None = None
+    place: Literal["core", "thin_end", "near_surface", "unknown"] = "core"
+    instrument: Literal["probe", "spot"] = "probe"
+    spot: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
+    minute: Minute | None = None
+
+
+class CsvBody(In):
+    """Readings as CSV: a header ``minute,core_c[,place,event,seconds]``, then a line each."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"csv": "minute,core_c\n30,15.5\n45,24\n"}]}
+    )
+    csv: Annotated[str, Field(min_length=1, max_length=150_000)]
+
+
+class StageEndBody(In):
+    """The stage that is on, or the one named, has ended. ``minute`` null: now."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"stage": 0}]})
+    stage: Annotated[int, Field(ge=0, le=99)] | None = None
+    minute: Minute | None = None
+
+
+class MarkBody(In):
+    """Something seen or done."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"what": "browned"}]})
+    what: MarkWhat
+    text: Annotated[str, Field(max_length=400)] = ""
+    minute: Minute | None = None
+    seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
+    oven_id: Id | None = None
+    sense: Annotated[str, Field(max_length=30)] | None = None
+
+
+class AttachBody(In):
+    """Where a channel's tip sits; ``place`` null: pulled out."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"device": "my-probe", "channel": "1", "place": "core"}]}
+    )
+    device: DeviceName
+    channel: Channel
+    place: Literal["core", "thin_end", "near_surface", "air"] | None
+
+
+class AnswerBody(In):
+    """An alarm that was heard. ``minute`` null: now."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"code": "look:48"}]})
+    code: Annotated[str, Field(min_length=1, max_length=40)]
+    minute: Minute | None = None
+
+
+class CorrectBody(In):
+    """Other data for an earlier entry; what is left out stays. ``at``: when it went in;
+    ``sure``: it really reads that."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"seq": 5, "minute": 40}]})
+    seq: Annotated[int, Field(ge=1)]
+    minute: Minute | None = None
+    low_c: Annotated[float, Field(ge=-25, le=130)] | None = None
+    high_c: Annotated[float, Field(ge=-25, le=130)] | None = None
+    place: Literal["core", "thin_end", "near_surface", "unknown"] | None = None
+    seconds: Annotated[float, Field(ge=0, le=1800)] | None = None
+    text: Annotated[str, Field(max_length=400)] | None = None
+    core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
+    at: When | None = None
+    sure: bool | None = None
+
+
+class CloseBody(In):
+    """What became of a roast that was not carved."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"why": "never_mind"}]})
+    why: Closing
+
+
+class CarveBody(In):
+    """Carving begins. ``minute`` null: now."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{}]})
+    minute: Minute | None = None
+
+
+class VerdictBody(In):
+    """The cook's own word, before the comparison."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"verdict": "Rosy and even.", "change": "Nothing."}]}
+    )
+    verdict: Annotated[str, Field(min_length=1, max_length=1000)]
+    change: Annotated[str, Field(max_length=1000)] = ""
+
+
+class WithdrawBody(In):
+    """An event that shall not count."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"seq": 7}]})
+    seq: Annotated[int, Field(ge=1, le=1_000_000)]
+
+
+class LeverBody(In):
+    """Which lever to take; ``by_min``: of those that delay by so much."""
+
+    model_config = ConfigDict(json_schema_extra={"examples": [{"code": "hotter"}]})
+    code: Annotated[str, Field(min_length=1, max_length=70)]
+    by_min: Annotated[float, Field(ge=5, le=180)] | None = None
+
+
+class TroubleLine(Out):
+    """A trouble, in a word; ``when``: in the oven, at rest, or any."""
+
+    code: str
+    words: str
+    when: str
+
+
+class BookPage(Out):
+    """Some lines of the Book. ``found``: how many there are of what was asked for; ``next``: what
+    to skip for the page behind this one, null where there is none."""
+
+    lines: list[BookLine]
+    found: int
+    next: int | None
 
 
 def view_of(house: House, roast_id: str, session: Session) -> s.RoastOut:
@@ -69,7 +246,7 @@ def change(house: HouseDep, roast_id: RoastId, body: PlanChange) -> s.RoastOut:
 
 
 @router.post("/{roast_id}/again", status_code=201)
-def again(house: HouseDep, roast_id: RoastId, body: s.AgainBody) -> s.RoastOut:
+def again(house: HouseDep, roast_id: RoastId, body: AgainBody) -> s.RoastOut:
     """The same once more, for another hour and perhaps another weight."""
     new_id, session = house.roasts.again(
         roast_id, body.serve_at.isoformat(), body.weight_kg, body.name
@@ -78,19 +255,19 @@ def again(house: HouseDep, roast_id: RoastId, body: s.AgainBody) -> s.RoastOut:
 
 
 @router.post("/{roast_id}/way")
-def choose(house: HouseDep, roast_id: RoastId, body: s.ChoiceBody) -> s.RoastOut:
+def choose(house: HouseDep, roast_id: RoastId, body: ChoiceBody) -> s.RoastOut:
     """Choose a way."""
     return view_of(house, roast_id, house.roasts.choose(roast_id, body.method, body.school))
 
 
 @router.post("/{roast_id}/put-in")
-def put_in(house: HouseDep, roast_id: RoastId, body: s.PutInBody, once: Once) -> s.RoastOut:
+def put_in(house: HouseDep, roast_id: RoastId, body: PutInBody, once: Once) -> s.RoastOut:
     """The door closes; from here minutes count."""
     return view_of(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at, once))
 
 
 @router.post("/{roast_id}/readings", status_code=201)
-def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody, once: Once) -> s.RoastOut:
+def read(house: HouseDep, roast_id: RoastId, body: ReadingBody, once: Once) -> s.RoastOut:
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
     session = house.roasts.read(
@@ -100,7 +277,7 @@ def read(house: HouseDep, roast_id: RoastId, body: s.ReadingBody, once: Once) ->
 
 
 @router.post("/{roast_id}/readings-csv", status_code=201)
-def read_csv(house: HouseDep, roast_id: RoastId, body: s.CsvBody) -> s.RoastOut:
+def read_csv(house: HouseDep, roast_id: RoastId, body: CsvBody) -> s.RoastOut:
     """Readings from a CSV text, all of them or none."""
     return view_of(house, roast_id, house.roasts.read_csv(roast_id, body.csv))
 
@@ -118,7 +295,7 @@ def write_csv(house: HouseDep, roast_id: RoastId) -> CsvResponse:
 
 
 @router.post("/{roast_id}/stage-end")
-def end_stage(house: HouseDep, roast_id: RoastId, body: s.StageEndBody, once: Once) -> s.RoastOut:
+def end_stage(house: HouseDep, roast_id: RoastId, body: StageEndBody, once: Once) -> s.RoastOut:
     """Turned down, switched off, or taken out."""
     return view_of(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute, once))
 
@@ -142,11 +319,11 @@ def delays(
 
 
 @router.get("/{roast_id}/troubles")
-def list_troubles(house: HouseDep, roast_id: RoastId) -> list[s.TroubleLine]:
+def list_troubles(house: HouseDep, roast_id: RoastId) -> list[TroubleLine]:
     """What may go wrong where the roast stands."""
     status = house.roasts.session(roast_id).status
     return [
-        s.TroubleLine.of(t) for t in TROUBLES.values() if status == "roasting" or t.when != "oven"
+        TroubleLine.of(t) for t in TROUBLES.values() if status == "roasting" or t.when != "oven"
     ]
 
 
@@ -160,13 +337,13 @@ def trouble(
 
 
 @router.post("/{roast_id}/levers", status_code=201)
-def pull_lever(house: HouseDep, roast_id: RoastId, body: s.LeverBody) -> s.RoastOut:
+def pull_lever(house: HouseDep, roast_id: RoastId, body: LeverBody) -> s.RoastOut:
     """Take one; it can be taken back."""
     return view_of(house, roast_id, house.roasts.pull_lever(roast_id, body.code, body.by_min))
 
 
 @router.post("/{roast_id}/marks", status_code=201)
-def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody, once: Once) -> s.RoastOut:
+def mark(house: HouseDep, roast_id: RoastId, body: MarkBody, once: Once) -> s.RoastOut:
     """Something seen, done or found."""
     session = house.roasts.mark(
         roast_id,
@@ -182,7 +359,7 @@ def mark(house: HouseDep, roast_id: RoastId, body: s.MarkBody, once: Once) -> s.
 
 
 @router.post("/{roast_id}/correct")
-def correct(house: HouseDep, roast_id: RoastId, body: s.CorrectBody) -> s.RoastOut:
+def correct(house: HouseDep, roast_id: RoastId, body: CorrectBody) -> s.RoastOut:
     """Other data for an earlier entry; the log keeps both, and the past is computed anew."""
     given = body.model_dump(mode="json", exclude_unset=True)
     # Null says nothing, but for a core that nobody measured at the door after all.
@@ -198,7 +375,7 @@ def list_senses(house: HouseDep, roast_id: RoastId) -> list[s.SenseOut]:
 
 
 @router.post("/{roast_id}/tips")
-def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut:
+def attach(house: HouseDep, roast_id: RoastId, body: AttachBody) -> s.RoastOut:
     """An instrument's tip goes into this joint, sits elsewhere in it, or is pulled out."""
     if body.place is None:
         session = house.devices.detach(roast_id, body.device, body.channel)
@@ -208,31 +385,31 @@ def attach(house: HouseDep, roast_id: RoastId, body: s.AttachBody) -> s.RoastOut
 
 
 @router.post("/{roast_id}/answer")
-def answer(house: HouseDep, roast_id: RoastId, body: s.AnswerBody, once: Once) -> s.RoastOut:
+def answer(house: HouseDep, roast_id: RoastId, body: AnswerBody, once: Once) -> s.RoastOut:
     """An alarm was heard: it is silent on every screen."""
     return view_of(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute, once))
 
 
 @router.post("/{roast_id}/carve")
-def carve(house: HouseDep, roast_id: RoastId, body: s.CarveBody, once: Once) -> s.RoastOut:
+def carve(house: HouseDep, roast_id: RoastId, body: CarveBody, once: Once) -> s.RoastOut:
     """Carving begins."""
     return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute, once))
 
 
 @router.post("/{roast_id}/close")
-def close(house: HouseDep, roast_id: RoastId, body: s.CloseBody, once: Once) -> s.RoastOut:
+def close(house: HouseDep, roast_id: RoastId, body: CloseBody, once: Once) -> s.RoastOut:
     """It is over, and was not carved."""
     return view_of(house, roast_id, house.roasts.close(roast_id, body.why, once))
 
 
 @router.post("/{roast_id}/verdict")
-def judge(house: HouseDep, roast_id: RoastId, body: s.VerdictBody) -> s.RoastOut:
+def judge(house: HouseDep, roast_id: RoastId, body: VerdictBody) -> s.RoastOut:
     """The cook's word."""
     return view_of(house, roast_id, house.roasts.judge(roast_id, body.verdict, body.change))
 
 
 @router.post("/{roast_id}/withdraw")
-def withdraw(house: HouseDep, roast_id: RoastId, body: s.WithdrawBody) -> s.RoastOut:
+def withdraw(house: HouseDep, roast_id: RoastId, body: WithdrawBody) -> s.RoastOut:
     """Take an event out of what counts; the log keeps it."""
     return view_of(house, roast_id, house.roasts.withdraw(roast_id, body.seq))
 
@@ -261,14 +438,14 @@ def read_book(
     search: Annotated[str, Query(max_length=80)] = "",
     skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
     count: Annotated[int, Query(ge=1, le=100)] = PAGE,
-) -> s.BookPage:
+) -> BookPage:
     """A page of finished roasts, the latest first: what was planned against what happened. Those
     that have every word of ``search`` in name, cut or the cook's word. A record that cannot be read
     is missing; ``next`` goes on behind it."""
     roasts, found = house.roasts.over(search, skip, count)
     lines = [views.book_line(roast_id, x, LINE_READINGS) for roast_id, x in roasts]
     more = skip + count
-    return s.BookPage(
+    return BookPage(
         lines=[line for line in lines if line is not None],
         found=found,
         next=more if more < found else None,
