@@ -38,6 +38,9 @@ export default defineConfig({
               request.method === 'GET' &&
               url.pathname.startsWith('/api/') &&
               !url.pathname.startsWith('/api/feed') &&
+              // Files to be saved are not kept a second time.
+              !url.pathname.startsWith('/api/backup') &&
+              !url.pathname.endsWith('/export') &&
               !url.pathname.startsWith('/api/access'),
             handler: 'NetworkFirst',
             options: {

@@ -47,6 +47,20 @@ def typed(page: Page, text: str) -> None:
     page.keyboard.press("Enter")
 
 
+def test_what_was_entered_last_is_there_without_the_server(installed: Page, site: Site) -> None:
+    page = installed
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Take it out in")
+    typed(page, "19")
+    soon(page, lambda: readings(site) == [18.0, 19.0])
+    page.get_by_role("button", name="Door opened").click()
+    soon(page, lambda: len(site.house.roasts.session("sirloin").marks) == 1)
+    expect(page.get_by_role("group", name="Just entered")).to_be_visible()
+    away(page, site)
+    page.reload()
+    expect(page.locator(".big")).to_have_text("19°")
+    expect(page.get_by_text("door opened").first).to_be_attached()
+
+
 def test_it_starts_without_its_server_and_hands_over_in_order_once(
     installed: Page, site: Site
 ) -> None:

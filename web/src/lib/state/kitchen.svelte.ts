@@ -15,6 +15,7 @@ import { listen, type LogLine } from '$lib/api/stream'
 import { Echo } from '$lib/state/echo'
 import { keepLocal, local } from '$lib/state/local'
 import { newest } from '$lib/state/newest'
+import { remember } from '$lib/state/said'
 import type { Units } from '$lib/units'
 
 export type Mode = 'auto' | 'light' | 'dark'
@@ -139,7 +140,10 @@ class Kitchen {
 
   /** The same for a day. */
   changing(date: string, ask: () => Promise<Day>): Promise<Day> {
-    return this.#dayEcho.during(date, ask, (day) => this.#dayEcho.knows(date, day.last_seq))
+    return this.#dayEcho.during(date, ask, (day) => {
+      this.#dayEcho.knows(date, day.last_seq)
+      void remember(`/days/${date}?latest=true`, day)
+    })
   }
 
   /** The page has this of a roast, however it came. */
@@ -153,6 +157,8 @@ class Kitchen {
     this.answers = { ...this.answers, [roast.id]: roast }
     this.latest = roast
     this.#count(roast.id, false)
+    void remember(`/roasts/${roast.id}`, roast)
+    if (roast.outlook !== null) void remember(`/roasts/${roast.id}/outlook`, roast.outlook)
   }
 
   #hear(line: LogLine & { id: string }): void {
@@ -174,6 +180,7 @@ class Kitchen {
     this.roasts = [...others, { id, name, status, serve_at }].toSorted(
       (a, b) => Date.parse(b.serve_at) - Date.parse(a.serve_at) || a.id.localeCompare(b.id),
     )
+    void remember('/roasts', this.roasts)
   }
 
   async reload(): Promise<void> {
