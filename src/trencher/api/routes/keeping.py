@@ -8,7 +8,7 @@ from collections.abc import AsyncIterator, Iterator, Sequence
 from contextlib import asynccontextmanager
 from datetime import datetime
 from pathlib import Path
-from typing import Literal, Self
+from typing import Any, Literal, Self
 
 from fastapi import APIRouter, Request
 from fastapi.concurrency import run_in_threadpool
@@ -111,14 +111,20 @@ def _attached(content: bytes, name: str) -> KitchenResponse:
     return KitchenResponse(content, headers=headers)
 
 
-@along.get("/export", response_class=KitchenResponse)
+KITCHEN: dict[int | str, dict[str, Any]] = {
+    200: {"content": {"application/json": {"schema": {"type": "object"}}}}
+}
+"""Its own schema is a file's: ``trencher schema kitchen``."""
+
+
+@along.get("/export", response_class=KitchenResponse, responses=KITCHEN)
 def export(house: HouseDep) -> KitchenResponse:
     """Every roast, day, oven and setting as JSON anybody can read."""
     day = f"{house.clock.now():%Y-%m-%d}"
     return _attached(write_kitchen(house.taking.taken_along()), f"trencher-{day}")
 
 
-@along.get("/roasts/{roast_id}/export", response_class=KitchenResponse)
+@along.get("/roasts/{roast_id}/export", response_class=KitchenResponse, responses=KITCHEN)
 def export_roast(house: HouseDep, roast_id: RoastId) -> KitchenResponse:
     """One roast with its log, its ovens, and what instruments showed."""
     return _attached(write_kitchen(house.taking.taken_along(roast_id)), f"roast-{roast_id}")
