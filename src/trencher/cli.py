@@ -353,7 +353,7 @@ def export_kitchen(
     """Save the kitchen, or one roast, as JSON that anybody can read (docs/formats.md)."""
     from trencher.formats.kitchen import write_kitchen
 
-    with _kitchen(data) as taking:
+    with _kitchen(data, there=True) as taking:
         text = write_kitchen(taking.taken_along(roast))
     if str(file) == "-":
         sys.stdout.buffer.write(text)
@@ -384,22 +384,27 @@ def import_kitchen(
     for line in lines:
         more = f" ({line.more})" if line.more and line.does in ("more", "new", "copy") else ""
         print(f"{line.what} {line.name}: {DOES[line.does]}{more}")
-    if not yes:
-        print("Nothing was changed. With --yes it is taken in.")
+    print(
+        "Screens that are open see it when they are opened again." if yes
+        else "Nothing was changed. With --yes it is taken in."
+    )  # fmt: skip
 
 
 @contextmanager
-def _kitchen(data: Path | None) -> Iterator[TakingService]:
-    """The kitchen's export and import, while it is open."""
+def _kitchen(data: Path | None, *, there: bool = False) -> Iterator[TakingService]:
+    """The kitchen's export and import, while it is open. ``there``: it must be; else it is made."""
     from trencher.service.clock import WallClock
     from trencher.service.feed import Feed
     from trencher.service.planning import check_oven
     from trencher.service.taking import TakingService
     from trencher.settings import database_path
-    from trencher.store.database import Database
+    from trencher.store.database import Database, DatabaseError
     from trencher.store.repository import Repository
 
-    database = Database(database_path(data))
+    path = database_path(data)
+    if there and not path.exists():
+        raise DatabaseError("there is no kitchen yet", where=str(path))
+    database = Database(path)
     try:
         repository = Repository(database)
         repository.check_oven = check_oven

@@ -27,7 +27,7 @@ from trencher.service.demo import build_world
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
 from trencher.service.taking import Line
-from trencher.store.database import Database, _alembic
+from trencher.store.database import Database, DatabaseError, _alembic
 from trencher.store.repository import Repository
 
 DAY = "2026-10-03"
@@ -250,6 +250,25 @@ def test_a_log_no_kitchen_could_have_written_is_refused(
     assert f"log[{at}]" in caught.value.where
 
 
+def test_a_file_made_to_be_gone_through_for_ever_is_refused(
+    houses: Callable[[str], House], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    first, second = houses("first"), houses("second")
+    build_world(first.repository, START)
+    raw = exported(first)
+    found = json.loads(raw)
+    log = next(r for r in found["roasts"] if r["id"] == "silverside")["log"]
+    data = {k: v for k, v in log[3].items() if k not in ("kind", "seq", "written")}
+    back = {"kind": "corrected", "target": 4, "data": {**data, "minute": 30.0}}
+    written = log[-1]["written"]
+    log += [{**back, "seq": len(log) + n, "written": written} for n in range(1, 120)]
+    second.taking.looked_at(write_kitchen(found))
+    monkeypatch.setattr("trencher.service.taking.MOST_FOLDED", 2000)
+    with pytest.raises(InputError, match="more was put right"):
+        second.taking.looked_at(write_kitchen(found))
+    second.taking.looked_at(raw)
+
+
 @pytest.mark.parametrize("raw", [b"", b"[]", b"{", b"\xff\xfe", b'{"format": NaN}', b'{"a":' * 900])
 def test_what_is_no_file_of_ours_is_said(house: House, raw: bytes) -> None:
     with pytest.raises(InputError):
@@ -317,6 +336,9 @@ def test_on_the_command_line(tmp_path: Path, lived: House, roasting: str) -> Non
     assert json.loads(run("export", "-", "--data", data).stdout)["format"] == "trencher/kitchen"
     assert json.loads(run("schema", "kitchen").stdout)["title"] == "FiledKitchen"
     assert isinstance(run("schema", "spoon").exception, InputError)
+    nowhere = tmp_path / "nowhere"
+    assert isinstance(run("export", "-", "--data", str(nowhere)).exception, DatabaseError)
+    assert not nowhere.exists()
 
 
 def test_readings_and_events_go_round_as_csv(lived: House, roasting: str) -> None:

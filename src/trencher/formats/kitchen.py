@@ -21,8 +21,8 @@ from trencher.formats.oven import OvenBody
 from trencher.formats.roast import check_json
 
 FORMAT, VERSION = "trencher/kitchen", 1
-LARGEST_BYTES = 200_000_000
-MOST_ENTRIES = 50_000
+LARGEST_BYTES = 100_000_000
+MOST_ENTRIES = 10_000
 RoastId = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_-]+$")]
 Channel = Annotated[str, Field(min_length=1, max_length=40)]
 Seconds = Annotated[float, Field(ge=0, le=1e10)]

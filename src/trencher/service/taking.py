@@ -31,7 +31,7 @@ from trencher.core.entries import (
     entry_of,
 )
 from trencher.core.errors import Conflict, Damaged, InputError, Overtaken, TrencherError
-from trencher.core.events import OUTSIDE, Entry, anew
+from trencher.core.events import OUTSIDE, Corrected, Entry, Folded, Withdrew, anew
 from trencher.core.method.notation import parse_method
 from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session, apply, check_step
@@ -67,6 +67,9 @@ DOES: dict[Does, str] = {
 SETTINGS = (
     "people", "bands", "tins", "own_cuts", "own_sides", "own_methods", "profile", "own_figures",
 )  # fmt: skip
+MOST_FOLDED = 3_000_000
+"""Entries that may be gone through again for what was put right or taken back, in one file: a
+kitchen's ten years need a hundredth of it."""
 DAY_NEEDS = ("serve_at", "people", "sides", "joints")
 Path = tuple[str | int, ...]
 Refuse = Callable[[Path, TrencherError], InputError]
@@ -189,6 +192,7 @@ class _Reading:
         """``filed``: what was checked; ``told``: the same as it is written."""
         self.repository, self.refused = repository, refused
         self.lines: list[Line] = []
+        self._folded = 0
         ovens = self._ovens(told.get("ovens", ()))
         self.ovens = {o.id: o for o in (*ovens, *self.repository.ovens())}
         self.intake = Intake(
@@ -300,8 +304,16 @@ class _Reading:
                     )
                 check_step(session, entry)
                 self._check(session, entry)
+                self._count(session, entry)
                 session = apply(session, entry)
         return session
+
+    def _count(self, before: Folded, entry: Entry) -> None:
+        """What is taken back or put right has its whole log gone through again."""
+        if isinstance(entry, Withdrew | Corrected):
+            self._folded += len(before.log)
+        if self._folded > MOST_FOLDED:
+            raise InputError("more was put right than any kitchen has", allowed="a smaller file")
 
     def _check(self, session: Session, entry: RoastEntry) -> None:
         """What the services look at before they add an entry."""
@@ -348,6 +360,7 @@ class _Reading:
                 if entry.seq <= day.last_seq:
                     raise InputError(f"number {entry.seq}", allowed=f"beyond {day.last_seq}")
                 check_day_step(day, entry)
+                self._count(day, entry)
                 checked_hour(entry.written, "written")
                 day = apply_to_day(day, entry)
                 missing = [x for x in DAY_NEEDS if day.facts.get(x) is None]
