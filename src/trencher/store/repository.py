@@ -446,10 +446,14 @@ class Repository:
             with suppress(Damaged):
                 yield heading, self.session(heading.id)
 
-    def _session(self, sql: SqlSession, roast_id: str) -> Session:
-        """The roast as committed, folded on from where it was last: a log only grows. Damaged."""
+    def _session(self, sql: SqlSession, roast_id: str, last_seq: int | None = None) -> Session:
+        """The roast as committed, folded on from where it was last: a log only grows. ``last_seq``:
+        where its heading says that the log ends. Damaged."""
         with self._lock:
             kept = self._sessions.pop(roast_id, None)
+            if kept is not None and kept.last_seq == last_seq:
+                self._sessions[roast_id] = kept
+                return kept
         before = Session() if kept is None else kept
         with _legible("roast", repr(roast_id)):
             session = _folded(before, _entries(sql, roast_id, before.last_seq))
@@ -494,7 +498,7 @@ class Repository:
         again. NotFound, Conflict, InputError; Overtaken where the log has gone on since."""
         with self._db.write() as sql:
             row = _row_here(sql, roast_id)
-            before = self._session(sql, roast_id)
+            before = self._session(sql, roast_id, row.last_seq)
             if delivered(sql, by):
                 return before
             if before.last_seq != expected_seq:
