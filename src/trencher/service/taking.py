@@ -9,6 +9,7 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 from datetime import timedelta
+from functools import partial
 from typing import Any, Literal
 
 from trencher.core.catalogue.cuts import own_cut
@@ -381,19 +382,19 @@ class _Reading:
         return NewDay(date, fresh, here[-1].seq if here else 0) if fresh else None
 
     # --- settings ------------------------------------------------------------------------------
-    def _settings(self, told: Mapping[str, Any]) -> Iterable[tuple[str, Any]]:
+    def _settings(self, told: Mapping[str, Any]) -> Iterable[tuple[str, Callable[[Any], Any]]]:
         for key, value in told.items():
             if value in (None, [], {}):
                 continue
             self._check_setting(key, value)
             here = self.repository.setting(key)
-            merged = _merged(key, here, value)
+            merged = _merged(key, value, here)
             added = _count(merged) - _count(here)
             if merged == here:
                 self._say("setting", key, key, "same" if _holds(here, value) else "kept")
                 continue
             self._say("setting", key, key, "new" if here in (None, [], {}) else "more", added)
-            yield key, merged
+            yield key, partial(_merged, key, value)
 
     def _check_setting(self, key: str, value: Any) -> None:
         read: dict[str, Callable[[Any], object]] = {
@@ -498,7 +499,7 @@ def _alike(a: OvenRecord, b: OvenRecord) -> bool:
     return plain[0] == plain[1]
 
 
-def _merged(key: str, here: Any, value: Any) -> Any:
+def _merged(key: str, value: Any, here: Any) -> Any:
     """A setting with what it lacks of another's: what is here stays."""
     if here in (None, [], {}):
         return value

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
@@ -36,10 +36,11 @@ class NewDay:
 
 @dataclass(frozen=True)
 class Intake:
-    """Everything that is to be written. ``settings``: as they are to be; ``samples``: by device."""
+    """Everything that is to be written. ``settings``: what makes each of what is there by then;
+    ``samples``: by device."""
 
     ovens: Sequence[OvenRecord]
     roasts: Sequence[NewRoast]
     days: Sequence[NewDay]
-    settings: Mapping[str, Any]
+    settings: Mapping[str, Callable[[Any], Any]]
     samples: Sequence[tuple[str, Sequence[Sample]]]

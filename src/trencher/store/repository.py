@@ -542,8 +542,11 @@ class Repository:
                 row.aside = row.aside or new.aside
             for day in intake.days:
                 self._append_to_day(sql, day.date, day.entries, day.expected_seq, "")
-            for key, value in intake.settings.items():
-                _write_setting(sql, key, value)
+            for key, merged in intake.settings.items():
+                text = sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
+                # What cannot be read is not written over.
+                with suppress(Damaged), _legible("setting", key):
+                    _write_setting(sql, key, merged(_parsed(text)))
             for device, rows in intake.samples:
                 self.samples.write(sql, device, rows)
         self.samples.forget()
