@@ -26,7 +26,7 @@ from trencher.service.clock import FastClock
 from trencher.service.demo import build_world
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
-from trencher.service.taking import Line
+from trencher.service.taking import Line, TakingService
 from trencher.store.database import Database, DatabaseError, _alembic
 from trencher.store.repository import Repository
 
@@ -45,6 +45,18 @@ def houses(tmp_path: Path) -> Iterator[Callable[[str], House]]:
 
     yield made
     for database in opened:
+        database.close()
+
+
+@pytest.fixture(scope="module")
+def demo(tmp_path_factory: pytest.TempPathFactory) -> bytes:
+    """The demo's world as a file."""
+    database = Database(tmp_path_factory.mktemp("demo") / "demo.sqlite")
+    try:
+        repository, clock = Repository(database), FastClock(START, pace=0.0)
+        build_world(repository, START)
+        return write_kitchen(TakingService(repository, clock, Feed()).taken_along())
+    finally:
         database.close()
 
 
@@ -108,13 +120,11 @@ def test_a_kitchen_comes_back_as_it_was_and_only_once(
         assert exported(house) == raw
 
 
-def test_the_demos_world_comes_back_too(houses: Callable[[str], House]) -> None:
-    first, second = houses("first"), houses("second")
-    build_world(first.repository, START)
-    raw = exported(first)
-    second.taking.take_in(raw)
-    assert exported(second) == raw
-    found = json.loads(raw)
+def test_the_demos_world_comes_back_too(demo: bytes, houses: Callable[[str], House]) -> None:
+    house = houses("other")
+    house.taking.take_in(demo)
+    assert exported(house) == demo
+    found = json.loads(demo)
     assert (len(found["roasts"]), len(found["days"]), found["left_out"]) == (11, 1, [])
 
 
@@ -212,16 +222,14 @@ LOG = ("roasts", 0, "log")
     ],
 )  # fmt: skip
 def test_what_cannot_be_read_is_said_by_line_and_field_and_nothing_is_taken(
-    houses: Callable[[str], House], path: tuple[str | int, ...], value: Any, said: str
+    demo: bytes, houses: Callable[[str], House], path: tuple[str | int, ...], value: Any, said: str
 ) -> None:
-    first, second = houses("first"), houses("second")
-    build_world(first.repository, START)
-    raw = changed(exported(first), path, value)
+    house = houses("other")
     with pytest.raises(InputError) as caught:
-        second.taking.take_in(raw)
+        house.taking.take_in(changed(demo, path, value))
     assert said in caught.value.sentence
     assert caught.value.where.startswith("line ")
-    assert (second.repository.headings(), second.repository.ovens()) == ([], [])
+    assert (house.repository.headings(), house.repository.ovens()) == ([], [])
 
 
 @pytest.mark.parametrize(
@@ -237,36 +245,31 @@ def test_what_cannot_be_read_is_said_by_line_and_field_and_nothing_is_taken(
     ],
 )
 def test_a_log_no_kitchen_could_have_written_is_refused(
-    houses: Callable[[str], House], at: int, entry: dict[str, Any], said: str
+    demo: bytes, houses: Callable[[str], House], at: int, entry: dict[str, Any], said: str
 ) -> None:
-    first, second = houses("first"), houses("second")
-    build_world(first.repository, START)
-    found = json.loads(exported(first))
+    found = json.loads(demo)
     roast = next(r for r in found["roasts"] if r["id"] == "silverside")
     roast["log"][at:] = [{"seq": at + 1, "written": "2026-10-03T10:00:00Z", **entry}]
     with pytest.raises(InputError) as caught:
-        second.taking.take_in(write_kitchen(found))
+        houses("other").taking.take_in(write_kitchen(found))
     assert said in caught.value.sentence
     assert f"log[{at}]" in caught.value.where
 
 
 def test_a_file_made_to_be_gone_through_for_ever_is_refused(
-    houses: Callable[[str], House], monkeypatch: pytest.MonkeyPatch
+    demo: bytes, houses: Callable[[str], House], monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    first, second = houses("first"), houses("second")
-    build_world(first.repository, START)
-    raw = exported(first)
-    found = json.loads(raw)
+    house, found = houses("other"), json.loads(demo)
     log = next(r for r in found["roasts"] if r["id"] == "silverside")["log"]
     data = {k: v for k, v in log[3].items() if k not in ("kind", "seq", "written")}
     back = {"kind": "corrected", "target": 4, "data": {**data, "minute": 30.0}}
     written = log[-1]["written"]
     log += [{**back, "seq": len(log) + n, "written": written} for n in range(1, 120)]
-    second.taking.looked_at(write_kitchen(found))
+    house.taking.looked_at(write_kitchen(found))
     monkeypatch.setattr("trencher.service.taking.MOST_FOLDED", 2000)
     with pytest.raises(InputError, match="more was put right"):
-        second.taking.looked_at(write_kitchen(found))
-    second.taking.looked_at(raw)
+        house.taking.looked_at(write_kitchen(found))
+    house.taking.looked_at(demo)
 
 
 @pytest.mark.parametrize("raw", [b"", b"[]", b"{", b"\xff\xfe", b'{"format": NaN}', b'{"a":' * 900])
