@@ -66,6 +66,18 @@ def put_in(house: House) -> str:
     return roast_id
 
 
+def carved(house: House, readings: int) -> str:
+    """A joint with so many readings that is carved."""
+    roast_id = put_in(house)
+    house.clock.jump(100)  # type: ignore[attr-defined]
+    for n in range(readings):
+        house.roasts.read(roast_id, 6 + n, 6 + n, "core", 2.0 * n)
+    house.roasts.end_stage(roast_id, None, 90.0)
+    house.roasts.end_stage(roast_id, None, 95.0)
+    house.roasts.carve(roast_id, 99.0)
+    return roast_id
+
+
 @contextmanager
 def served(house: House) -> Iterator[int]:
     """The house on a port of this machine."""
@@ -199,13 +211,7 @@ def taken_along(roasts: int) -> tuple[float, float]:
     """Seconds to write a kitchen of so many roasts as open JSON, and to take it into an empty
     one."""
     with standing_house() as house, standing_house() as other:
-        roast_id = put_in(house)
-        house.clock.jump(100)  # type: ignore[attr-defined]
-        for n in range(20):
-            house.roasts.read(roast_id, 6 + n, 6 + n, "core", 2.0 * n)
-        house.roasts.end_stage(roast_id, None, 90.0)
-        house.roasts.end_stage(roast_id, None, 95.0)
-        house.roasts.carve(roast_id, 99.0)
+        roast_id = carved(house, 20)
         copied(house, roast_id, roasts)
         begun = time.perf_counter()
         raw = write_kitchen(house.taking.taken_along())
@@ -269,13 +275,7 @@ def copied(house: House, roast_id: str, times: int) -> None:
 def book_of(roasts: int) -> dict[str, float]:
     """Milliseconds for the lists of a house that has done so many roasts."""
     with standing_house() as house:
-        roast_id = put_in(house)
-        house.clock.jump(100)  # type: ignore[attr-defined]
-        for n in range(40):
-            house.roasts.read(roast_id, 6 + n, 6 + n, "core", 2.0 * n)
-        house.roasts.end_stage(roast_id, None, 90.0)
-        house.roasts.end_stage(roast_id, None, 95.0)
-        house.roasts.carve(roast_id, 99.0)
+        roast_id = carved(house, 40)
         copied(house, roast_id, roasts)
         put_in(house)
         with served(house) as port:

@@ -25,6 +25,7 @@ from trencher.formats.kitchen import kitchen_schema, line_of, read_kitchen, writ
 from trencher.service.clock import FastClock
 from trencher.service.demo import build_world
 from trencher.service.feed import Feed
+from trencher.service.planning import check_oven
 from trencher.service.roasts import RoastService
 from trencher.service.taking import Line, TakingService
 from trencher.store.database import Database, DatabaseError, _alembic
@@ -270,6 +271,52 @@ def test_a_file_made_to_be_gone_through_for_ever_is_refused(
     with pytest.raises(InputError, match="more was put right"):
         house.taking.looked_at(write_kitchen(found))
     house.taking.looked_at(demo)
+
+
+@pytest.mark.parametrize("part", ["roasts", "ovens", "days"])
+def test_what_stands_in_a_file_twice_is_said(
+    demo: bytes, houses: Callable[[str], House], part: str
+) -> None:
+    found = json.loads(demo)
+    found[part].append(found[part][0])
+    with pytest.raises(InputError, match="stands here twice"):
+        houses("other").taking.take_in(write_kitchen(found))
+
+
+def test_an_oven_that_cannot_be_read_is_not_written_over_and_keeps_no_roast_at_home(
+    lived: House, houses: Callable[[str], House]
+) -> None:
+    raw = exported(lived)
+    with lived.repository._db.write() as sql:
+        sql.execute(text("UPDATE ovens SET facts = '[1'"))
+    lived.repository.check_oven = check_oven
+    found = json.loads(exported(lived))
+    assert found["left_out"] == ["house-oven"]
+    assert [o["id"] for o in found["ovens"]] == ["house-oven"]
+    # It comes to another kitchen all the same, with a plain oven.
+    other = houses("other")
+    other.taking.take_in(write_kitchen(found))
+    assert len(other.repository.headings()) == 2
+    assert told(lived.taking.take_in(raw)) >= {("oven", "kept")}
+    with lived.repository._db.read() as sql:
+        assert sql.execute(text("SELECT facts FROM ovens")).scalar() == "[1"
+
+
+def test_an_odd_day_or_setting_of_old_is_left_out_and_the_rest_is_read_again(
+    lived: House, houses: Callable[[str], House]
+) -> None:
+    lived.repository.set_setting("tins", [{"name": "Deep", "spoons": 3}])
+    with lived.repository._db.write() as sql:
+        sql.execute(
+            text(
+                "INSERT INTO day_events (day, seq, at, kind, data) "
+                "VALUES (:day, 9, '2026-10-03T12:00:00Z', 'changed', :data)"
+            ),
+            {"day": DAY, "data": '{"people": 5000}'},
+        )
+    found = json.loads(exported(lived))
+    assert found["left_out"] == [DAY, "tins"]
+    houses("other").taking.take_in(write_kitchen(found))
 
 
 @pytest.mark.parametrize("raw", [b"", b"[]", b"{", b"\xff\xfe", b'{"format": NaN}', b'{"a":' * 900])

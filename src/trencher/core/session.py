@@ -1,6 +1,6 @@
-"""A roast as a fold: (session, event) → session. Pure; only the service knows the hour.
+"""A roast as a fold: (session, entry) → session. Pure; only the service knows the hour.
 
-Minutes count from the moment the joint went in. Events are only ever added; ``withdrew`` takes an
+Minutes count from the moment the joint went in. Entries are only ever added; ``withdrew`` takes an
 earlier one out of what counts, ``corrected`` gives it other data, and all stay in the log. Folding
 the log again gives the same session, which is what makes a crash harmless.
 """

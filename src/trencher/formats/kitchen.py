@@ -150,7 +150,6 @@ class FiledKitchen(In):
     left_out: list[Annotated[str, Field(max_length=200)]] = []
 
 
-_ROAST: TypeAdapter[FiledRoast] = TypeAdapter(FiledRoast)
 _FILE: TypeAdapter[FiledKitchen] = TypeAdapter(FiledKitchen)
 
 
@@ -230,13 +229,13 @@ def read_kitchen(raw: bytes) -> tuple[FiledKitchen, str]:
         raise wrong(text, _steps(text, fault["loc"]), fault["msg"]) from None
 
 
-def whole(roast: dict[str, Any]) -> dict[str, Any]:
-    """A roast that can be read again as it is filed. InputError for an odd one of old."""
+def whole(what: type[BaseModel], part: dict[str, Any]) -> dict[str, Any]:
+    """A part of a file that can be read again as it is filed. InputError for an odd one of old."""
     try:
-        _ROAST.validate_json(json.dumps(roast), extra="forbid")
+        what.model_validate_json(json.dumps(part), extra="forbid")
     except ValidationError as error:
         raise InputError(str(error.errors(include_url=False)[0]["msg"])) from None
-    return roast
+    return part
 
 
 def write_kitchen(found: BaseModel | dict[str, Any]) -> bytes:

@@ -10,7 +10,7 @@ from contextlib import contextmanager, suppress
 from dataclasses import dataclass, replace
 from datetime import timedelta
 from functools import partial
-from typing import Any, Literal
+from typing import Any, Literal, TypeVar
 
 from trencher.core.catalogue.cuts import own_cut
 from trencher.core.catalogue.own_figures import Change, checked, edited
@@ -43,8 +43,10 @@ from trencher.formats.kitchen import (
     FiledDay,
     FiledKitchen,
     FiledOpened,
+    FiledOven,
     FiledRoast,
     FiledSamples,
+    FiledSettings,
     read_kitchen,
     whole,
     wrong,
@@ -56,7 +58,7 @@ from trencher.service.feed import Feed
 from trencher.service.hours import checked_hour, hour
 from trencher.service.planning import Wish, cached_walk, check_oven, cooker_of
 from trencher.store.intake import Intake, NewDay, NewRoast
-from trencher.store.repository import Heading, OvenRecord, Repository
+from trencher.store.repository import PLAIN_OVEN, Heading, OvenRecord, Repository, Snapshot
 from trencher.store.samples import Sample
 
 Does = Literal["new", "more", "same", "copy", "kept"]
@@ -72,6 +74,7 @@ MOST_FOLDED = 3_000_000
 """Entries that may be gone through again for what was put right or taken back, in one file: a
 kitchen's ten years need a hundredth of it."""
 DAY_NEEDS = ("serve_at", "people", "sides", "joints")
+T = TypeVar("T")
 Path = tuple[str | int, ...]
 Refuse = Callable[[Path, TrencherError], InputError]
 
@@ -103,34 +106,56 @@ class TakingService:
         if roast_id is not None:
             heading = self.repository.heading(roast_id)
             session = self.repository.session(roast_id)
-            asked = _ovens_of(session.log)
-            ovens = [o for o in self.repository.ovens() if o.id in asked]
+            known = {o.id: o for o in self.repository.ovens()}
+            named = sorted(_ovens_of(session.log))
             return out | {
-                "roasts": [_roast(heading, session)], "ovens": [_oven(o) for o in ovens],
+                "roasts": [_roast(heading, session)],
+                "ovens": [_oven(known.get(x, _plain_oven(x))) for x in named],
                 "samples": self._samples([session]),
             }  # fmt: skip
-        roasts: list[dict[str, Any]] = []
-        sessions: list[Session] = []
         left: list[str] = []
-        for heading in self.repository.everything():
-            try:
-                sessions.append(self.repository.session(heading.id))
-                roasts.append(whole(_roast(heading, sessions[-1])))
-            except (Damaged, InputError):
-                left.append(heading.name)
-        days = []
-        for date in sorted(self.repository.days()):
-            try:
-                day = self.repository.day(date)
-            except Damaged:
-                left.append(date)
-            else:
-                days.append({"date": date, "log": [_day_document(e) for e in day.log]})
-        settings = {key: self.repository.setting(key) for key in SETTINGS}
+
+        def those(names: Iterable[tuple[str, str]], make: Callable[[str], T]) -> list[T]:
+            """What is made of each id that can be read, and read again as it is filed."""
+            found = []
+            for key, name in names:
+                try:
+                    found.append(make(key))
+                except (Damaged, InputError):
+                    left.append(name)
+            return found
+
+        def roast(key: str) -> tuple[Session, dict[str, Any]]:
+            session = self.repository.session(key)
+            return session, whole(FiledRoast, _roast(self.repository.heading(key), session))
+
+        def day(date: str) -> dict[str, Any]:
+            log = [_day_document(e) for e in self.repository.day(date).log]
+            return whole(FiledDay, {"date": date, "log": log})
+
+        def setting(key: str) -> dict[str, Any]:
+            value = self.repository.setting(key)
+            return {} if value is None else whole(FiledSettings, {key: value})
+
+        here = {o.id: o for o in self.repository.ovens()}
+
+        def oven(key: str) -> dict[str, Any]:
+            return whole(FiledOven, _oven(here[key]))
+
+        roasts = those(((h.id, h.name) for h in self.repository.everything()), roast)
+        days = those(((d, d) for d in sorted(self.repository.days())), day)
+        settings = those(((k, k) for k in SETTINGS), setting)
+        ovens = those(((o.id, o.name) for o in here.values()), oven)
+        # A roast cannot be taken in without its oven: one that cannot be read goes as a plain one.
+        asked = {x for session, _ in roasts for x in _ovens_of(session.log)}
+        for oven_id in sorted(asked - {o["id"] for o in ovens}):
+            ovens.append(_oven(_plain_oven(oven_id)))
+            if oven_id not in here:
+                left.append(oven_id)
         return out | {
-            "roasts": roasts, "ovens": [_oven(o) for o in self.repository.ovens()], "days": days,
-            "samples": self._samples(sessions),
-            "settings": {k: v for k, v in settings.items() if v is not None}, "left_out": left,
+            "roasts": [r for _, r in roasts], "ovens": ovens, "days": days,
+            "samples": self._samples([session for session, _ in roasts]),
+            "settings": {k: v for part in settings for k, v in part.items()}, "left_out": left,
         }  # fmt: skip
 
     def _samples(self, sessions: Iterable[Session]) -> list[dict[str, Any]]:
@@ -194,10 +219,13 @@ class _Reading:
         self.repository, self.refused = repository, refused
         self.lines: list[Line] = []
         self._folded = 0
-        ovens = self._ovens(told.get("ovens", ()))
-        self.ovens = {o.id: o for o in (*ovens, *self.repository.ovens())}
+        self._seen: set[tuple[str, str]] = set()
+        kept, filed_ovens = repository.snapshot(), told.get("ovens", ())
+        new = self._ovens(filed_ovens, kept)
+        # What is here counts; one that cannot be read here is tried as the file has it.
+        self.ovens = {o.id: o for o in map(_oven_of, filed_ovens)} | dict(kept.ovens)
         self.intake = Intake(
-            ovens=ovens,
+            ovens=new,
             roasts=[x for n, r in enumerate(filed.roasts) if (x := self._roast(n, r, told))],
             days=[y for n, d in enumerate(filed.days) if (y := self._day(n, d, told))],
             settings=dict(self._settings(told.get("settings", {}))),
@@ -207,22 +235,27 @@ class _Reading:
     def _say(self, what: Any, id_: str, name: str, does: Does, more: int = 0) -> None:
         self.lines.append(Line(what, id_, name, does, more))
 
-    def _ovens(self, told: Sequence[Mapping[str, Any]]) -> list[OvenRecord]:
-        here = {o.id: o for o in self.repository.ovens()}
-        new: dict[str, OvenRecord] = {}
+    def _once(self, what: str, key: str) -> None:
+        if (what, key) in self._seen:
+            raise Conflict(f"{key!r} stands here twice", allowed=f"each {what} once")
+        self._seen.add((what, key))
+
+    def _ovens(self, told: Sequence[Mapping[str, Any]], kept: Snapshot) -> list[OvenRecord]:
+        new: list[OvenRecord] = []
         for n, facts in enumerate(told):
-            own = {k: v for k, v in facts.items() if k not in ("id", "name")}
-            record = OvenRecord(facts["id"], facts["name"], own)
+            record = _oven_of(facts)
             with self._at(("ovens", n)):
-                if record.id in new:
-                    raise Conflict(f"{record.id!r} stands here twice", allowed="each oven once")
+                self._once("oven", record.id)
                 check_oven(record)
-            if record.id not in here:
-                new[record.id] = record
-            same = here.get(record.id)
-            kept = "new" if same is None else "same" if _alike(same, record) else "kept"
-            self._say("oven", record.id, record.name, kept)  # type: ignore[arg-type]
-        return list(new.values())
+            does: Does = "new"
+            if record.id in kept.ovens:
+                does = "same" if _alike(kept.ovens[record.id], record) else "kept"
+            elif record.id in kept.damaged:
+                does = "kept"
+            else:
+                new.append(record)
+            self._say("oven", record.id, record.name, does)
+        return new
 
     @contextmanager
     def _at(self, path: Path) -> Iterator[None]:
@@ -237,6 +270,8 @@ class _Reading:
     # --- roasts --------------------------------------------------------------------------------
     def _roast(self, n: int, filed: FiledRoast, file: Mapping[str, Any]) -> NewRoast | None:
         told = file["roasts"][n]
+        with self._at(("roasts", n)):
+            self._once("roast", filed.id)
         entries = self._entries(("roasts", n, "log"), filed.log, told["log"])
         session = self._lived(("roasts", n, "log"), entries)
         if session.status != "done" and session.method is not None:
@@ -353,6 +388,8 @@ class _Reading:
     def _day(self, n: int, filed: FiledDay, file: Mapping[str, Any]) -> NewDay | None:
         told, path = file["days"][n], ("days", n, "log")
         date = str(told["date"])
+        with self._at(("days", n)):
+            self._once("day", date)
         entries: list[Entry] = []
         day = Day()
         for k, one in enumerate(filed.log):
@@ -457,6 +494,16 @@ def _day_entry(one: Any, facts: Any) -> Entry:
 
 def _oven(oven: OvenRecord) -> dict[str, Any]:
     return {"id": oven.id, "name": oven.name, **oven.facts}
+
+
+def _oven_of(facts: Mapping[str, Any]) -> OvenRecord:
+    own = {k: v for k, v in facts.items() if k not in ("id", "name")}
+    return OvenRecord(facts["id"], facts["name"], own)
+
+
+def _plain_oven(oven_id: str) -> OvenRecord:
+    """In place of one that cannot be read: its facts are to be given anew."""
+    return OvenRecord(oven_id, oven_id, dict(PLAIN_OVEN))
 
 
 def _ovens_of(log: Iterable[Entry]) -> set[str]:

@@ -203,17 +203,17 @@ def _folded(before: Session, entries: Sequence[RoastEntry]) -> Session:
 
 @dataclass(frozen=True)
 class Snapshot:
-    """Ovens and settings of one moment, read together."""
+    """Ovens and settings of one moment, read together; ``damaged``: ovens that cannot be."""
 
     ovens: Mapping[str, OvenRecord]
-    _damaged: Mapping[str, Damaged]
+    damaged: Mapping[str, Damaged]
     _texts: Mapping[str, str | None]
     _read: Callable[[str, str | None, Callable[[Any], Any], Any], Any]
 
     def oven(self, oven_id: str) -> OvenRecord:
         """One oven. NotFound, Damaged."""
-        if oven_id in self._damaged:
-            raise self._damaged[oven_id]
+        if oven_id in self.damaged:
+            raise self.damaged[oven_id]
         if oven_id not in self.ovens:
             raise NotFound(f"there is no oven {oven_id!r}", where="oven")
         return self.ovens[oven_id]
@@ -513,11 +513,14 @@ class Repository:
         for made in entries:
             check_step(before, made)
             # What comes from a file was written when it was.
-            at = made.written or at
-            entry = replace(made, seq=before.last_seq + 1, written=at)
+            entry = replace(made, seq=before.last_seq + 1, written=made.written or at)
             before = apply(before, entry)
             data = entry.plain()
-            sql.add(EventRow(roast_id=row.id, seq=entry.seq, at=at, kind=entry.kind, data=data))
+            sql.add(
+                EventRow(
+                    roast_id=row.id, seq=entry.seq, at=entry.written, kind=entry.kind, data=data
+                )
+            )
         _head(row, before)
         return before
 
@@ -526,7 +529,9 @@ class Repository:
         gone on itself."""
         with self._db.write() as sql:
             for oven in intake.ovens:
-                _write_oven(sql, oven)
+                # One that came here meanwhile stays, as everything that is here.
+                values = {"id": oven.id, "name": oven.name, "facts": oven.facts}
+                sql.execute(insert(OvenRow).values(values).on_conflict_do_nothing())
             for new in intake.roasts:
                 if new.expected_seq == 0:
                     laid = new.entries[0]

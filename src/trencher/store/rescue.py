@@ -12,7 +12,7 @@ from pathlib import Path
 from typing import Any
 
 from trencher.core.entries import entry_of
-from trencher.core.session import replay
+from trencher.core.session import Session, apply
 from trencher.store.database import free, migrate
 from trencher.store.repository import PLAIN_OVEN
 from trencher.store.wording import words_of
@@ -100,17 +100,15 @@ def _whole(target: sqlite3.Connection) -> tuple[str, ...]:
         rows = target.execute(
             "SELECT kind, data, seq, at FROM events WHERE roast_id = ? ORDER BY seq", (roast_id,)
         ).fetchall()
-        entries = []
+        kept = Session()
         for n, (kind, data, seq, at) in enumerate(rows, 1):
             if seq != n:
                 break
             try:
-                entries.append(entry_of(kind, json.loads(data), seq, at))
-                replay(entries)
+                kept = apply(kept, entry_of(kind, json.loads(data), seq, at))
             except (LookupError, TypeError, ValueError, AttributeError):
                 break
         name, last, made, aside = headings.get(roast_id, (roast_id, len(rows), "", None))
-        kept = replay(entries)
         target.execute(
             "DELETE FROM events WHERE roast_id = ? AND seq > ?", (roast_id, kept.last_seq)
         )

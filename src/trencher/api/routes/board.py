@@ -12,7 +12,9 @@ from trencher.api import schemas as s
 from trencher.api.context import HouseDep, Once
 from trencher.api.routes.roasts import RoastId, view_of
 from trencher.api.schemas import Minute, Out
+from trencher.core.catalogue.carving import Note
 from trencher.core.day.leftovers import KINDS, left_min
+from trencher.core.day.plates import Plate
 from trencher.core.entries import UseWhat
 from trencher.formats.bodies import In
 from trencher.service.board import Stored
@@ -20,26 +22,6 @@ from trencher.service.hours import hour
 
 router = APIRouter(prefix="/roasts", tags=["board"])
 larder = APIRouter(prefix="/larder", tags=["board"])
-
-
-class PlateOut(Out):
-    """A guest's slice, counted from 0 at the thick end; null: eats none of it. ``flash``: a moment
-    in the pan first."""
-
-    name: str
-    slice: int | None
-    target_c: float
-    flash: bool
-    strict: bool
-    why: str
-    standing: Literal["met", "not_met", "unknown"] | None
-
-
-class CarvingNote(Out):
-    """One thing to mind in carving, temperatures and lengths marked."""
-
-    topic: str
-    words: str
 
 
 class PortionOut(Out):
@@ -56,11 +38,11 @@ class CarvingOut(Out):
 
     others: list[int]
     claims: dict[str, str]
-    notes: list[CarvingNote]
+    notes: list[Note]
     portions: list[PortionOut]
     read: dict[int, float]
 
-    plates: list[PlateOut]
+    plates: list[Plate]
     coolest: int
     begin: str
     spare: list[int]
@@ -161,10 +143,9 @@ def list_plates(
     carving = found.carving
     return CarvingOut.of(
         carving,
-        plates=[PlateOut.model_validate(p, from_attributes=True) for p in carving.plates],
         strict_words=house.roasts.profile().strict,
         claims=dict(house.roasts.session(roast_id).claims),
-        notes=[CarvingNote.of(n) for n in found.notes],
+        notes=found.notes,
         portions=[PortionOut(code=code, words=words) for code, words in found.portions],
         read=dict(found.read),
     )

@@ -17,6 +17,7 @@ from fastapi.responses import Response, StreamingResponse
 from trencher.api.context import HouseDep
 from trencher.api.routes.roasts import RoastId
 from trencher.api.schemas import Out, StrayOut
+from trencher.api.slots import Heavy
 from trencher.formats.kitchen import LARGEST_BYTES, write_kitchen
 from trencher.service.keeping import Content
 from trencher.service.taking import DOES, Line
@@ -130,7 +131,7 @@ def export_roast(house: HouseDep, roast_id: RoastId) -> KitchenResponse:
     return _attached(write_kitchen(house.taking.taken_along(roast_id)), f"roast-{roast_id}")
 
 
-@along.post("/import/look", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
+@along.post("/import/look", dependencies=[Heavy], max_body_size=LARGEST_BYTES, openapi_extra=FILE)
 async def look_through(house: HouseDep, request: Request) -> TakingOut:
     """What taking a file in would do; nothing is changed."""
     async with _sent(request) as path:
@@ -138,7 +139,7 @@ async def look_through(house: HouseDep, request: Request) -> TakingOut:
     return TakingOut.saying(lines)
 
 
-@along.post("/import", max_body_size=LARGEST_BYTES, openapi_extra=FILE)
+@along.post("/import", dependencies=[Heavy], max_body_size=LARGEST_BYTES, openapi_extra=FILE)
 async def take_in(house: HouseDep, request: Request) -> TakingOut:
     """Take a file in: all of it, or nothing. What is here stays as it is."""
     async with _sent(request) as path:

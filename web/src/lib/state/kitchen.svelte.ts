@@ -146,11 +146,6 @@ class Kitchen {
     })
   }
 
-  /** The page has this of a roast, however it came. */
-  knows(roast: Roast): void {
-    this.#roastEcho.knows(roast.id, roast.last_seq)
-  }
-
   #took(roast: Roast): void {
     if (!this.#roastEcho.knows(roast.id, roast.last_seq)) return
     this.#list(roast)

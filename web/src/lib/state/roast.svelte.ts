@@ -55,9 +55,7 @@ export class RoastState {
 
   async load(): Promise<void> {
     try {
-      const found = await want(http.GET('/roasts/{roast_id}', this.#path))
-      kitchen.knows(found)
-      this.take(found)
+      this.take(await want(http.GET('/roasts/{roast_id}', this.#path)))
       this.fault = ''
     } catch (error) {
       this.fault = (error as Error).message
