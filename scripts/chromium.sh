@@ -1,8 +1,9 @@
 #!/usr/bin/env bash
-# The browser tests drive Debian's own Chromium. Installs it when missing, and says so.
+# The browser tests drive Debian's own Chromium: its shell without windows, or the whole of it where
+# there is none. Installs it when missing, and says so.
 set -eu
-if command -v chromium >/dev/null; then exit 0; fi
-echo "Installing Debian's Chromium for the browser tests (apt-get install chromium fonts-dejavu-core)."
+if command -v chromium-headless-shell >/dev/null || command -v chromium >/dev/null; then exit 0; fi
+echo "Installing Debian's Chromium for the browser tests (apt-get install chromium-headless-shell)."
 if ! command -v apt-get >/dev/null; then
   echo "There is no apt-get here: install Chromium by hand so that 'chromium' is on the PATH." >&2; exit 1
 fi
@@ -12,4 +13,5 @@ if [ "$(id -u)" -ne 0 ]; then
   run="sudo"
 fi
 $run apt-get update -qq
-$run env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core >/dev/null
+get() { $run env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" fonts-dejavu-core >/dev/null; }
+get chromium-headless-shell || get chromium

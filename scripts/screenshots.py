@@ -48,7 +48,7 @@ def alarms_of(house: House, roast_id: str) -> list[str]:
 
 def main() -> None:
     """Live through tonight's sirloin and take pictures on the way."""
-    chromium = shutil.which("chromium")
+    chromium = shutil.which("chromium-headless-shell") or shutil.which("chromium")
     if chromium is None:
         raise SystemExit("chromium is missing: make chromium")
     OUT.mkdir(parents=True, exist_ok=True)

@@ -20,7 +20,7 @@ def test_the_book_is_read_page_by_page_and_searched_whole(page: Page, site: Site
     copied(site.house, "silverside", 60)
     opened(page, f"{site.url}/book")
     expect(page.get_by_role("heading", name="69 roasts")).to_be_visible()
-    rows = page.locator("table.lines tbody tr")
+    rows = page.locator("main table tbody tr")
     expect(rows).to_have_count(25)
     page.get_by_role("button", name="Earlier ones: 44 more").click()
     expect(rows).to_have_count(50)
@@ -44,7 +44,7 @@ def test_a_word_said_is_found_at_once(page: Page, site: Site) -> None:
     expect(page.get_by_text("Grey as slate")).to_be_visible()
     page.get_by_role("link", name="All roasts").click()
     page.get_by_placeholder("Search cut, name, verdict").fill("SLATE")
-    expect(page.locator("table.lines tbody tr")).to_have_count(1)
+    expect(page.locator("main table tbody tr")).to_have_count(1)
 
 
 def test_a_record_that_cannot_be_read_is_said_put_aside_and_taken_back(
@@ -118,6 +118,9 @@ def test_a_kitchen_is_saved_and_put_back(page: Page, site: Site, tmp_path: Path)
     expect(page.get_by_text("Grey as slate")).to_be_visible()
     picker = page.get_by_label("Put a saved kitchen in the place of this one")
     picker.set_input_files({"name": "x", "mimeType": "text/plain", "buffer": b"no kitchen"})
+    expect(page.get_by_role("alert")).to_contain_text("one that ends in .sqlite")
+    kind = "application/vnd.sqlite3"
+    picker.set_input_files({"name": "x.sqlite", "mimeType": kind, "buffer": b"no kitchen"})
     expect(page.get_by_role("alert")).to_contain_text("is no kitchen's file")
     picker.set_input_files(file)
     expect(page.get_by_text("What is here now is kept as a copy")).to_be_visible()

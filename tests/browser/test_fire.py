@@ -194,16 +194,13 @@ def test_instruments_shows_the_key_and_what_is_heard(page: Page, site: Site) -> 
     expect(page.get_by_text("The scale")).to_be_visible()
     opened(page, f"{site.url}/block/sirloin")
     page.get_by_role("button", name="take 1.93 kg from the scale").click()
-    soon(
-        page,
-        lambda: site.house.roasts.session("sirloin").plan.joint.weight_kg == 1.934,
-    )
+    soon(page, lambda: site.house.roasts.session("sirloin").plan.joint.weight_kg == 1.934)
 
 
 def test_trouble_hazard_first_then_what_helps_tonight(page: Page, site: Site) -> None:
     prepared(site)
     opened(page, f"{site.url}/fire/sirloin")
-    page.get_by_role("button", name="What is wrong?").click()
+    page.get_by_role("tab", name="What is wrong?").click()
     page.get_by_role("button", name="It smokes").click()
     course = page.get_by_role("region", name="Change the course")
     expect(course.locator(".hazard").first).to_contain_text("never water")
@@ -214,7 +211,7 @@ def test_trouble_hazard_first_then_what_helps_tonight(page: Page, site: Site) ->
 def test_they_are_late_asks_by_how_much_and_fits_the_oven(page: Page, site: Site) -> None:
     prepared(site)
     opened(page, f"{site.url}/fire/sirloin")
-    page.get_by_role("button", name="They are late").click()
+    page.get_by_role("tab", name="They are late").click()
     page.get_by_role("button", name="40 min").click()
     course = page.get_by_role("region", name="Change the course")
     course.get_by_role("button", name=re.compile("Oven to .* from now on")).click()
@@ -228,7 +225,7 @@ def test_one_that_is_early_is_held_back_by_just_so_much(page: Page, site: Site) 
         site.forward(7)
         site.house.roasts.read("sirloin", core, core, "core", None)
     opened(page, f"{site.url}/fire/sirloin")
-    page.get_by_role("button", name="It is early").click()
+    page.get_by_role("tab", name="It is early").click()
     course = page.get_by_role("region", name="Change the course")
     expect(course).to_contain_text(re.compile(r"it comes out \d+ min sooner than planned"))
     expect(course).to_contain_text("To be ready at the hour that was planned")
@@ -253,7 +250,7 @@ def test_one_that_went_too_far_says_what_each_way_saves(page: Page, site: Site) 
     expect(saves).to_contain_text(re.compile(r"slices [\d, ]+ miss it least, by \d+ °C"))
     course = page.get_by_role("region", name="Change the course")
     expect(course.get_by_role("button", name="Into the cold for 10 minutes")).to_be_visible()
-    page.get_by_role("button", name="Must carve now").click()
+    page.get_by_role("tab", name="Must carve now").click()
     expect(course.get_by_role("button", name="Out and carved now")).to_be_visible()
 
 

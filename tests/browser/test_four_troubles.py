@@ -18,9 +18,16 @@ from trencher.sim.roast import PretendRoast, Span, Truth
 
 METHOD = "220C 40min; 165C until peak 70C; rest open 30min"
 TRUTH = Truth(
-    thickness_mm=99, width_mm=121, length_mm=312, start_c=5.6, seed=31, stall_c=165.0,
-    fat_from_min=60.0, fat_to_min=78.0, fat_c=9.0,
-)  # fmt: skip
+    thickness_mm=99,
+    width_mm=121,
+    length_mm=312,
+    start_c=5.6,
+    seed=31,
+    stall_c=165.0,
+    fat_from_min=60.0,
+    fat_to_min=78.0,
+    fat_c=9.0,
+)
 
 
 @dataclass
@@ -77,7 +84,7 @@ def test_the_four_troubles_of_the_supper(
     lived.on(18)
     assert (lived.pretend.air or 0.0) < 172
     expect(page.get_by_text(re.compile(r"in the oven’s air: 1[567]\d °C"))).to_be_visible()
-    page.get_by_role("button", name="What is wrong?").click()
+    page.get_by_role("tab", name="What is wrong?").click()
     page.get_by_role("button", name="The oven does not get hot").click()
     expect(course).to_contain_text("Into the House oven")
     no_faults_of_axe(page)
@@ -90,9 +97,9 @@ def test_the_four_troubles_of_the_supper(
     # The rind blisters twelve minutes before the turn-down was planned.
     lived.on(8)
     planned = site.house.roasts.follow("pork-loin").outlook.pull_min
-    page.get_by_role("button", name="Browned early").click()
+    page.get_by_role("tab", name="Browned early").click()
     expect(course).to_contain_text(re.compile(r"out about \d\d:\d\d"))
-    page.get_by_role("button", name="Browned early").click()
+    page.get_by_role("tab", name="Browned early").click()
     page.get_by_role("button", name="Turned down", exact=False).first.click()
     soon(page, lambda: session(site).ends.get(0, 0.0) == pytest.approx(28.0, abs=1.0))
     lived.air_c = 165.0
@@ -115,7 +122,7 @@ def test_the_four_troubles_of_the_supper(
 
     # The last boat is forty minutes late.
     was = site.house.roasts.follow("pork-loin").outlook.walk.end.minutes
-    page.get_by_role("button", name="They are late").click()
+    page.get_by_role("tab", name="They are late").click()
     page.get_by_role("button", name="40 min").click()
     first = course.get_by_role("list").last.get_by_role("button").first
     expect(course).to_contain_text(re.compile(r"carved \d\d:\d\d"))

@@ -4,13 +4,10 @@ from __future__ import annotations
 
 import re
 
-import pytest
 from playwright.sync_api import APIResponse, Page, Route, expect
 
 from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
-
-pytestmark = pytest.mark.browser
 
 
 def test_measurements_move_the_line_and_narrow_it(page: Page, site: Site) -> None:

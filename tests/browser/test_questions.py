@@ -91,7 +91,7 @@ ON_BLOCK: dict[str, Check] = {
     "plate-cost": Check(r"a plate", (fill("Its price, in all", "38"),)),
     "bigger": Check(r"10 mm more all round is \d+ min more"),
     "too-heavy": Check(r"lifts up to [\d.]+ kg"),
-}  # fmt: skip
+}
 AT_FIRE: dict[str, Check] = {
     "oven-down": Check(r"By the plan \d+° now"),
     "browned-early": Check(r"out about \d\d:\d\d"),

@@ -11,8 +11,6 @@ from playwright.sync_api import Locator, Page, Route, expect
 from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
 
-pytestmark = pytest.mark.browser
-
 
 @pytest.fixture
 def box(page: Page, site: Site) -> Locator:
@@ -34,7 +32,7 @@ def test_a_label_is_read_on_this_dial_and_judged(page: Page, box: Locator) -> No
     )
     steps = box.get_by_role("row").filter(has_text="180C")
     expect(steps).to_contain_text(re.compile(r"fan air\s*180 °C the same air\s*190 °C"))
-    expect(box.locator(".word").first).to_have_text("Roast")
+    expect(box.locator("[data-say=word]").first).to_have_text("Roast")
     printed = box.get_by_role("table", name="What is printed for it")
     expect(printed).to_contain_text(re.compile(r"20 min per 500 g \+ 20, rare"))
     found = Axe().run(page)
@@ -47,7 +45,7 @@ def test_what_is_open_is_asked_and_answered(box: Locator) -> None:
     first = box.locator("p.big").first.inner_text()
     box.get_by_role("radio", name=re.compile("^180 °C")).check()
     expect(box.locator("p.big").first).not_to_have_text(first)
-    expect(box.locator("p.method")).to_have_text("Here: 180C 20min/lb + 20min")
+    expect(box.locator("[data-say=method]")).to_have_text("Here: 180C 20min/lb + 20min")
     box.get_by_role("radio", name=re.compile("^still air")).check()
     expect(box.get_by_role("row").filter(has_text="still air")).to_contain_text("does as much")
     # One answer stands beside the other.
@@ -61,9 +59,9 @@ def test_a_stage_and_its_words_light_each_other_up(page: Page, box: Locator) -> 
     expect(stages).to_have_text(["sear 2min/side", "190C fan until 54C", "rest tented 20min"])
     stages.nth(1).click()
     page.mouse.move(0, 0)
-    expect(box.locator(".word.on")).to_have_text(["190C fan", "54 degrees"])
+    expect(box.locator("[data-say=word][data-on]")).to_have_text(["190C fan", "54 degrees"])
     box.get_by_role("button", name="2 minutes a side").click()
-    expect(box.locator(".stage.on")).to_have_text(["sear 2min/side"])
+    expect(box.locator("[data-say=stage][data-on]")).to_have_text(["sear 2min/side"])
     found = Axe().run(page)
     assert found.violations_count == 0, found.generate_report()
 
@@ -73,7 +71,7 @@ def test_a_number_that_is_not_understood_is_asked_about(box: Locator) -> None:
     expect(box.get_by_text("“15 minutes” was not understood")).to_be_visible()
     expect(box.get_by_role("radio", name=re.compile("^nothing of the joint"))).to_be_checked()
     box.get_by_role("radio", name=re.compile("^15 minutes more")).check()
-    expect(box.locator("p.method")).to_have_text("Here: 170C fan 1h; 170C fan 15min")
+    expect(box.locator("[data-say=method]")).to_have_text("Here: 170C fan 1h; 170C fan 15min")
 
 
 def test_rules_are_compared_for_the_same_joint(box: Locator) -> None:

@@ -12,7 +12,6 @@ from playwright.sync_api import Page, expect
 from tests.browser.conftest import Site, soon
 from tests.browser.test_places import joint, opened
 
-pytestmark = pytest.mark.browser
 HOUR = re.compile(r"(?:at|about) (\d\d):(\d\d)")
 
 
@@ -58,20 +57,24 @@ def lived(page: Page, site: Site, method: str) -> list[tuple[str, datetime]]:
         # Until it says something else, or the page is the board's.
         page.wait_for_function(
             "was => location.pathname.startsWith('/board/') || "
-            "document.querySelector('h1[data-ask=next]')?.innerText !== was", arg=said,
-        )  # fmt: skip
+            "document.querySelector('h1[data-ask=next]')?.innerText !== was",
+            arg=said,
+        )
     raise AssertionError(f"never carved: {done}")
 
 
 SHAPES = {
     "very hot, then off": (
-        "240C 25min; off 1h15; rest open 12min", ["Switched off", "Taken out"], [25, 100]
+        "240C 25min; off 1h15; rest open 12min",
+        ["Switched off", "Taken out"],
+        [25, 100],
     ),
     "low, rest, blast": (
         "110C until 45C; rest open 20min; 240C 8min; rest open 8min",
-        ["Taken out", "Back in the oven", "Taken out"], None,
+        ["Taken out", "Back in the oven", "Taken out"],
+        None,
     ),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("shape", SHAPES)

@@ -10,8 +10,6 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Site, soon
 
-pytestmark = pytest.mark.browser
-
 
 def hidden_core(minute: float) -> float:
     """What the pretend sirloin's probe shows: another model than the one that is followed."""
@@ -72,7 +70,7 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
     site.forward(20)
     page.get_by_role("button", name="Turned down").click()
     expect(goes_in).to_have_text(re.compile(r"Take it out in .* minutes|Take it out in 1 h"))
-    first = page.locator("p.then").inner_text()
+    first = page.locator("[data-say=then]").inner_text()
 
     # Readings, typed from anywhere, correct time and climb.
     for n, minute in enumerate((30, 40, 50), 1):
@@ -87,7 +85,7 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
         assert readings[-1].minute == pytest.approx(minute, abs=0.2)
         # Degrees on screen are one decimal in either unit.
         assert readings[-1].low_c == pytest.approx(hidden_core(minute), abs=0.06)
-    expect(page.locator("p.then")).not_to_have_text(first)
+    expect(page.locator("[data-say=then]")).not_to_have_text(first)
     outlook = site.house.roasts.follow("sirloin").outlook
     unit_core = outlook.pull_core_c if units == "C" else outlook.pull_core_c * 1.8 + 32
     expect(goes_in).to_have_text(re.compile(rf"at {round(unit_core)}°\."))

@@ -1,15 +1,12 @@
 <script lang="ts">
-  import { Router } from 'sv-router'
-  import { PLACES, address, go, route, where } from '$lib/router'
+  import { PLACES, Router, address, go, route, where } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import Clock from '$lib/ui/Clock.svelte'
-  import Reckoner from '$lib/places/reckoner/Reckoner.svelte'
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import { ask } from '$lib/ui/ask'
   import Damaged from '$lib/ui/Damaged.svelte'
-  import Find from '$lib/ui/Find.svelte'
-  import Keys from '$lib/ui/Keys.svelte'
+  import Told from '$lib/ui/Told.svelte'
   import Waiting from '$lib/ui/Waiting.svelte'
 
   /** Places that are not about one roast. */
@@ -18,6 +15,20 @@
   let help = $state(false)
   let reckons = $state(false)
   let finds = $state(false)
+
+  // What opens over the page comes when it is asked for, and is fetched once the page stands.
+  const sheets = {
+    find: () => import('$lib/ui/Find.svelte'),
+    keys: () => import('$lib/ui/Keys.svelte'),
+    reckoner: () => import('$lib/places/reckoner/Reckoner.svelte'),
+  }
+  $effect(() => {
+    const idle = setTimeout(() => {
+      // Without the server they come from what the page's worker keeps, or not at all.
+      for (const sheet of Object.values(sheets)) sheet().catch(() => undefined)
+    }, 1500)
+    return () => clearTimeout(idle)
+  })
 
   const here = $derived(where(route.pathname))
   const roastId = $derived((here.place === 'day' ? undefined : here.id) ?? kitchen.likely?.id)
@@ -69,42 +80,67 @@
     } else if (event.key === '/') {
       event.preventDefault()
       finds = true
-    } else if (event.key === 'Escape') {
-      help = false
-      reckons = false
-      finds = false
     }
   }
 </script>
 
 <svelte:window onkeydown={key} />
 
-<div class="frame" class:iron={night}>
-  <a class="skip" href="#main">To the picture</a>
-  <header>
-    <a class="wordmark" href="/" aria-label="Trencher, start">Trencher</a>
-    <nav aria-label="Places">
+<div class="frame min-h-dvh bg-paper text-ink flex flex-col print:min-h-0" class:iron={night}>
+  <a
+    class="absolute -left-full focus:left-4 focus:top-2 focus:bg-ink focus:text-paper focus:py-2 focus:px-4 focus:z-20"
+    href="#main">To the picture</a
+  >
+  <header
+    class="flex items-stretch gap-6 px-7 border-b border-line max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
+  >
+    <a
+      class="font-heading font-extrabold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
+      href="/"
+      aria-label="Trencher, start">Trencher</a
+    >
+    <nav
+      class="flex flex-1 gap-1 max-sm:gap-0 max-lg:order-3 max-lg:fixed max-lg:top-auto max-lg:right-0 max-lg:bottom-0 max-lg:left-0 max-lg:bg-paper max-lg:border-t max-lg:border-line max-lg:z-10 max-lg:justify-around"
+      aria-label="Places"
+    >
       {#each PLACES as place (place.id)}
         <a
+          class="flex items-center gap-2 min-h-13 px-3 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
           href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
           aria-current={here.place === place.id ? 'page' : undefined}
         >
-          {place.name}<span class="key" aria-hidden="true">{place.key}</span>
+          {place.name}<span class="key max-lg:hidden" aria-hidden="true">{place.key}</span>
         </a>
       {/each}
     </nav>
-    <div class="tools">
+    <div class="flex items-center gap-2 max-lg:gap-0 max-sm:flex-1 max-sm:justify-between">
       <Clock />
-      <button class="tool" aria-expanded={finds} onclick={() => (finds = !finds)}>
-        Find <span class="key" aria-hidden="true">/</span>
+      <button
+        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+        aria-expanded={finds}
+        onclick={() => (finds = !finds)}
+      >
+        Find <span class="key max-lg:hidden" aria-hidden="true">/</span>
       </button>
-      <button class="tool" aria-expanded={reckons} onclick={() => (reckons = !reckons)}>
-        Reckon <span class="key" aria-hidden="true">r</span>
+      <button
+        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+        aria-expanded={reckons}
+        onclick={() => (reckons = !reckons)}
+      >
+        Reckon <span class="key max-lg:hidden" aria-hidden="true">r</span>
       </button>
-      <button class="tool" onclick={() => kitchen.toggleUnits()} aria-label="Change units">
+      <button
+        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+        onclick={() => kitchen.toggleUnits()}
+        aria-label="Change units"
+      >
         {kitchen.units === 'C' ? '°C kg' : '°F lb'}
       </button>
-      <button class="tool" onclick={() => (help = !help)} aria-label="Keys and settings">?</button>
+      <button
+        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+        onclick={() => (help = !help)}
+        aria-label="Keys and settings">?</button
+      >
     </div>
   </header>
   {#if kitchen.locked}
@@ -124,156 +160,35 @@
   {/if}
   <Waiting />
   <Damaged />
-  <main id="main" tabindex="-1">
+  <main class="flex-1 flex flex-col outline-none max-lg:pb-16" id="main" tabindex="-1">
     <Router />
   </main>
-  <p class="sr-only" role="status" aria-live="polite">{kitchen.said}</p>
-  {#if reckons}<Reckoner {roastId} onclose={() => (reckons = false)} />{/if}
   <AlarmBar />
-  {#if finds}
-    <Find
-      {roastId}
-      onclose={() => (finds = false)}
-      onreckon={() => (reckons = true)}
-      onkeys={() => (help = true)}
-    />
+  <Told />
+  {#if reckons}
+    {#await sheets.reckoner() then { default: Reckoner }}
+      <Reckoner {roastId} onclose={() => (reckons = false)} />
+    {:catch}
+      <p class="notice" role="status">It cannot be fetched while Trencher does not answer.</p>
+    {/await}
   {/if}
-  {#if help}<Keys onclose={() => (help = false)} />{/if}
+  {#if finds}
+    {#await sheets.find() then { default: Find }}
+      <Find
+        {roastId}
+        onclose={() => (finds = false)}
+        onreckon={() => (reckons = true)}
+        onkeys={() => (help = true)}
+      />
+    {:catch}
+      <p class="notice" role="status">It cannot be fetched while Trencher does not answer.</p>
+    {/await}
+  {/if}
+  {#if help}
+    {#await sheets.keys() then { default: Keys }}
+      <Keys onclose={() => (help = false)} />
+    {:catch}
+      <p class="notice" role="status">It cannot be fetched while Trencher does not answer.</p>
+    {/await}
+  {/if}
 </div>
-
-<style>
-  .frame {
-    min-height: 100dvh;
-    background: var(--paper);
-    color: var(--ink);
-    display: flex;
-    flex-direction: column;
-  }
-  header {
-    display: flex;
-    align-items: stretch;
-    gap: 1.5rem;
-    padding: 0 1.75rem;
-    border-bottom: 1px solid var(--line);
-  }
-  .wordmark {
-    font-family: var(--typo-heading--font-family);
-    font-weight: 800;
-    font-size: 1.15rem;
-    display: flex;
-    align-items: center;
-    letter-spacing: -0.02em;
-  }
-  nav {
-    display: flex;
-    flex: 1;
-    gap: 0.25rem;
-  }
-  nav a {
-    display: flex;
-    align-items: center;
-    gap: 0.45rem;
-    min-height: 52px;
-    padding: 0 0.85rem;
-    color: var(--ink-soft);
-    border-bottom: 4px solid transparent;
-    border-top: 4px solid transparent;
-  }
-  nav a[aria-current] {
-    color: var(--ink);
-    font-weight: 700;
-    border-bottom-color: var(--accent);
-  }
-  nav a:hover {
-    color: var(--ink);
-  }
-  .tools {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-  }
-  .tool {
-    min-height: 44px;
-    min-width: 44px;
-    padding: 0 0.6rem;
-    border-radius: 4px;
-    font-weight: 600;
-  }
-  .tool:hover {
-    background: var(--paper-deep);
-  }
-  main {
-    flex: 1;
-    display: flex;
-    flex-direction: column;
-    outline: none;
-  }
-  .skip {
-    position: absolute;
-    left: -100vw;
-  }
-  .skip:focus {
-    left: 1rem;
-    top: 0.5rem;
-    background: var(--ink);
-    color: var(--paper);
-    padding: 0.5rem 1rem;
-    z-index: 20;
-  }
-  @media (max-width: 860px) {
-    header {
-      flex-wrap: wrap;
-      gap: 0 0.5rem;
-      padding: 0 0.75rem;
-    }
-    .wordmark {
-      flex: 1;
-      min-height: 48px;
-    }
-    .tools {
-      gap: 0;
-    }
-    .tool {
-      padding: 0 0.4rem;
-    }
-    nav {
-      order: 3;
-      position: fixed;
-      inset: auto 0 0 0;
-      background: var(--paper);
-      border-top: 1px solid var(--line);
-      z-index: 10;
-      justify-content: space-around;
-    }
-    nav a {
-      padding: 0 0.5rem;
-    }
-    .key {
-      display: none;
-    }
-    main {
-      padding-bottom: 70px;
-    }
-  }
-  @media (max-width: 440px) {
-    /* The places stand below; the hour and the tools need the line. */
-    .wordmark {
-      display: none;
-    }
-    .tools {
-      flex: 1;
-      justify-content: space-between;
-    }
-  }
-  @media print {
-    .frame {
-      min-height: 0;
-    }
-    main {
-      padding-bottom: 0;
-    }
-    header {
-      display: none;
-    }
-  }
-</style>

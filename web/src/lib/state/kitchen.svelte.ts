@@ -16,6 +16,7 @@ import { Echo } from '$lib/state/echo'
 import { keepLocal, local } from '$lib/state/local'
 import { newest } from '$lib/state/newest'
 import { remember } from '$lib/state/said'
+import { tell } from '$lib/state/told'
 import type { Units } from '$lib/units'
 
 export type Mode = 'auto' | 'light' | 'dark'
@@ -64,7 +65,6 @@ class Kitchen {
   /** Counts up with every change of a day. */
   dayNews = $state(0)
   now = $state(new Date())
-  said = $state('')
 
   /** What the clock showed last, and when that was by this device's own: it goes on without the
    * server, over a refresh, and while the device sleeps. */
@@ -217,7 +217,7 @@ class Kitchen {
   toggleUnits(): void {
     this.units = this.units === 'C' ? 'F' : 'C'
     keep('units', this.units)
-    this.say(this.units === 'C' ? 'Degrees Celsius, kilograms' : 'Degrees Fahrenheit, pounds')
+    tell(this.units === 'C' ? 'Degrees Celsius, kilograms' : 'Degrees Fahrenheit, pounds')
   }
 
   setMode(mode: Mode): void {
@@ -244,11 +244,6 @@ class Kitchen {
   async setClock(body: { pace?: number; forward_min?: number }): Promise<void> {
     const clock = await want(http.PUT('/clock', { body }))
     this.#setClock(clock.now, clock.pace)
-  }
-
-  /** A sentence for screen readers. */
-  say(text: string): void {
-    this.said = text
   }
 
   /** The roast a place opens with when none is named: one in the oven, else the next to serve. */

@@ -1,15 +1,15 @@
 <script lang="ts">
   // The same once more: another piece of the cut, the same way, the next seven o'clock.
+  import Fold from './Fold.svelte'
   import { http, want } from '$lib/api/client'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { LB, nextSeven } from '$lib/units'
-  import NumberField from './NumberField.svelte'
+  import { tell } from '$lib/state/told'
+  import { nextSeven } from '$lib/units'
+  import QuantityField from './QuantityField.svelte'
 
   let { roastId, weight_kg }: { roastId: string; weight_kg: number } = $props()
 
-  const metric = $derived(kitchen.units === 'C')
-  const per = $derived(metric ? 1 : LB)
   let typed = $state<number | null>(null)
   let fault = $state('')
   const kg = $derived(typed ?? weight_kg)
@@ -23,7 +23,7 @@
         }),
       )
       await kitchen.reload()
-      kitchen.say(`${made.name} is on the block once more`)
+      tell(`${made.name} is on the block once more`)
       go('block', made.id)
     } catch (error) {
       fault = (error as Error).message
@@ -31,38 +31,18 @@
   }
 </script>
 
-<details class="once-more">
-  <summary>The same once more</summary>
-  <NumberField
+<Fold title="The same once more">
+  <QuantityField
     label="This time"
-    value={kg / per}
-    low={0.1 / per}
-    high={25 / per}
-    step={0.05}
-    unit={metric ? 'kg' : 'lb'}
-    onvalue={(v) => (typed = v * per)}
+    value={kg}
+    low={0.1}
+    high={25}
+    kind="weight"
+    onvalue={(v) => (typed = v)}
   />
   <button type="button" class="act plain" onclick={lay}>Lay it on the block</button>
   <p class="quiet">
     Same cut, oven, way and salt. Of another weight its measures are estimated until you measure it.
   </p>
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-</details>
-
-<style>
-  .once-more {
-    width: 100%;
-  }
-  .once-more[open] {
-    display: grid;
-    gap: 0.5rem;
-  }
-  summary {
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    text-decoration: underline;
-    text-underline-offset: 4px;
-    cursor: pointer;
-  }
-</style>
+</Fold>

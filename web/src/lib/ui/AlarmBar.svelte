@@ -1,5 +1,6 @@
 <script lang="ts">
   // An alarm over whatever is on the screen: its lower half is one big answer, and so is any key.
+  import { Portal } from '@skeletonlabs/skeleton-svelte'
   import { untrack } from 'svelte'
   import { go, route } from '$lib/router'
   import { alarms } from '$lib/state/alarms.svelte'
@@ -69,39 +70,43 @@
 
 <svelte:window onkeydowncapture={key} onpointerdown={() => alarms.unlock()} />
 
-{#if ringing !== null && alarms.rings}
-  <div class="alarm iron" role="alertdialog" aria-label="Alarm" aria-describedby="alarm-words">
-    <div class="top">
-      <p>{ringing.name} · due {hour(new Date(ringing.at))}</p>
-      <p id="alarm-words" class="shout words" role="alert">{words}</p>
-      {#if fault !== ''}<p class="fault">{fault}</p>{/if}
-      <div class="acts">
-        {#if done !== ''}<button class="act ember" onclick={report}>{done}</button>{/if}
-        <button class="act plain" onclick={() => alarms.say(`${ringing.name}. ${words}`)}>
-          Say it again
-        </button>
+<!-- Above any sheet, which makes all below it deaf. -->
+<Portal>
+  {#if ringing !== null && alarms.rings}
+    <div
+      class="iron pointer-events-auto fixed top-auto right-0 bottom-0 left-0 h-[max(50vh,22rem)] z-50 grid grid-rows-[auto_1fr] bg-paper text-ink border-[10px] border-ember [animation:flash_1s_steps(2,jump-none)_infinite] motion-reduce:animate-none"
+      role="alertdialog"
+      aria-label="Alarm"
+      aria-describedby="alarm-words"
+    >
+      <div class="py-3 px-5 flex flex-col gap-2">
+        <p>{ringing.name} · due {hour(new Date(ringing.at))}</p>
+        <p id="alarm-words" class="shout text-4xl leading-shout" role="alert">{words}</p>
+        {#if fault !== ''}<p class="fault">{fault}</p>{/if}
+        <div class="acts flex gap-2 flex-wrap">
+          {#if done !== ''}<button class="act min-h-15 text-lg bg-ember text-iron" onclick={report}
+              >{done}</button
+            >{/if}
+          <button
+            class="act plain min-h-15 text-lg"
+            onclick={() => alarms.say(`${ringing.name}. ${words}`)}
+          >
+            Say it again
+          </button>
+        </div>
       </div>
+      <button
+        class="bg-ember text-iron grid place-content-center text-center text-xl"
+        onclick={heard}
+      >
+        <b class="text-4xl leading-none">Heard</b>
+        <span>touch anywhere here, or any key</span>
+      </button>
     </div>
-    <button class="heard" onclick={heard}>
-      <b>Heard</b>
-      <span>touch anywhere here, or any key</span>
-    </button>
-  </div>
-{/if}
+  {/if}
+</Portal>
 
 <style>
-  .alarm {
-    position: fixed;
-    inset: auto 0 0;
-    height: max(50vh, 22rem);
-    z-index: 50;
-    display: grid;
-    grid-template-rows: auto 1fr;
-    background: var(--paper);
-    color: var(--ink);
-    border: 10px solid var(--ember);
-    animation: flash 1s steps(2, jump-none) infinite;
-  }
   @keyframes flash {
     from {
       border-color: var(--ember);
@@ -109,45 +114,5 @@
     to {
       border-color: var(--paper);
     }
-  }
-  @media (prefers-reduced-motion: reduce) {
-    .alarm {
-      animation: none;
-    }
-  }
-  .top {
-    padding: 0.8rem 1.25rem;
-    display: flex;
-    flex-direction: column;
-    gap: 0.6rem;
-  }
-  .words {
-    font-size: clamp(1.9rem, 4.4vw, 3.6rem);
-    line-height: 1.04;
-  }
-  .acts {
-    display: flex;
-    gap: 0.6rem;
-    flex-wrap: wrap;
-  }
-  .acts .act {
-    min-height: 60px;
-    font-size: 1.2rem;
-  }
-  .ember {
-    background: var(--ember);
-    color: #1a1410;
-  }
-  .heard {
-    background: var(--ember);
-    color: #1a1410;
-    display: grid;
-    place-content: center;
-    text-align: center;
-    font-size: 1.3rem;
-  }
-  .heard b {
-    font-size: clamp(2rem, 5vw, 3.4rem);
-    line-height: 1;
   }
 </style>

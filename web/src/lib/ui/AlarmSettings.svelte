@@ -1,41 +1,27 @@
 <script lang="ts">
   // How alarms reach this screen: kept in this browser, not for the house.
+  import Toggle from './Toggle.svelte'
   import { alarms } from '$lib/state/alarms.svelte'
 
   const set = (at: 'from' | 'to', text: string): void =>
     alarms.set({ quiet: { ...alarms.quiet, [at]: text } })
+
+  const SETTINGS = [
+    ['rings', 'Alarms show here'],
+    ['loud', 'with sound'],
+    ['spoken', 'and spoken'],
+  ] as const
 </script>
 
 <fieldset>
-  <legend class="label">Alarms on this screen</legend>
-  <label class="line">
-    <input
-      type="checkbox"
-      checked={alarms.rings}
-      onchange={(e) => alarms.set({ rings: e.currentTarget.checked })}
-    />
-    Alarms show here
-  </label>
-  <label class="line">
-    <input
-      type="checkbox"
-      checked={alarms.loud}
-      onchange={(e) => alarms.set({ loud: e.currentTarget.checked })}
-    />
-    with sound
-  </label>
-  <label class="line">
-    <input
-      type="checkbox"
-      checked={alarms.spoken}
-      onchange={(e) => alarms.set({ spoken: e.currentTarget.checked })}
-    />
-    and spoken
-  </label>
-  <p class="line">
+  <legend class="label-text">Alarms on this screen</legend>
+  {#each SETTINGS as [key, words] (key)}
+    <Toggle on={alarms[key]} onturn={(on) => alarms.set({ [key]: on })}>{words}</Toggle>
+  {/each}
+  <p class="flex gap-2 items-center min-h-11">
     silent from
     <input
-      class="field short"
+      class="field w-20 min-h-11"
       placeholder="22:00"
       aria-label="Silent from"
       value={alarms.quiet.from}
@@ -43,7 +29,7 @@
     />
     to
     <input
-      class="field short"
+      class="field w-20 min-h-11"
       placeholder="07:00"
       aria-label="Silent to"
       value={alarms.quiet.to}
@@ -61,19 +47,6 @@
     }}>Hear it</button
   >
   {#if !alarms.canSound}
-    <p class="label">The browser keeps a page silent until it has been touched once.</p>
+    <p class="label-text">The browser keeps a page silent until it has been touched once.</p>
   {/if}
 </fieldset>
-
-<style>
-  .line {
-    display: flex;
-    gap: 0.5rem;
-    align-items: center;
-    min-height: 44px;
-  }
-  .short {
-    width: 5rem;
-    min-height: 44px;
-  }
-</style>

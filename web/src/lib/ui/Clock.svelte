@@ -13,16 +13,26 @@
 </script>
 
 {#if demo}
-  <div class="wrap">
-    <button class="hour" aria-expanded={open} onclick={() => (open = !open)}>
+  <div class="relative">
+    <button
+      class="flex flex-col items-end leading-shout min-h-11 justify-center px-2"
+      aria-expanded={open}
+      onclick={() => (open = !open)}
+    >
       <b>{hour(kitchen.now)}</b>
-      <small>demo clock{kitchen.pace === 1 ? '' : ` ×${kitchen.pace}`}</small>
+      <small class="text-ink-soft text-xs"
+        >demo clock{kitchen.pace === 1 ? '' : ` ×${kitchen.pace}`}</small
+      >
     </button>
     {#if open}
-      <div class="panel" role="group" aria-label="The demo's clock">
+      <div
+        class="absolute right-0 top-full z-15 bg-paper-light border border-line-strong p-2 grid gap-1.5 w-48 rounded-container"
+        role="group"
+        aria-label="The demo's clock"
+      >
         {#each PACES as value (value)}
           <button
-            class="act plain"
+            class="act plain aria-pressed:bg-ink aria-pressed:text-paper"
             aria-pressed={kitchen.pace === value}
             onclick={() => pace(value)}
           >
@@ -36,41 +46,7 @@
     {/if}
   </div>
 {:else}
-  <span class="hour"><b>{hour(kitchen.now)}</b></span>
+  <span class="flex flex-col items-end leading-shout min-h-11 justify-center px-2"
+    ><b>{hour(kitchen.now)}</b></span
+  >
 {/if}
-
-<style>
-  .wrap {
-    position: relative;
-  }
-  .hour {
-    display: flex;
-    flex-direction: column;
-    align-items: flex-end;
-    line-height: 1.1;
-    min-height: 44px;
-    justify-content: center;
-    padding: 0 0.5rem;
-  }
-  small {
-    color: var(--ink-soft);
-    font-size: 0.78rem;
-  }
-  .panel {
-    position: absolute;
-    right: 0;
-    top: 100%;
-    z-index: 15;
-    background: var(--paper-light);
-    border: 1px solid var(--line-strong);
-    padding: 0.5rem;
-    display: grid;
-    gap: 0.4rem;
-    width: 12rem;
-    border-radius: 6px;
-  }
-  [aria-pressed='true'] {
-    background: var(--ink);
-    color: var(--paper);
-  }
-</style>

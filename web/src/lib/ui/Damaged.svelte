@@ -34,18 +34,10 @@
         <button onclick={() => strays.putAside(stray)}>
           {ASIDE[stray.record]}
         </button>
-        <span class="why"
+        <span class="opacity-85 text-sm wrap-anywhere"
           >It is kept as it is, and can be taken back in the Book ({stray.why}).</span
         >
       </p>
     {/each}
   </div>
 {/if}
-
-<style>
-  .why {
-    opacity: 0.85;
-    font-size: 0.9rem;
-    overflow-wrap: anywhere;
-  }
-</style>

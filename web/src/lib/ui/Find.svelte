@@ -1,13 +1,14 @@
 <script lang="ts">
   // Find anything, or ask as a cook gasps: the place opens with its answer worked out.
+  import { Listbox, useListCollection } from '@skeletonlabs/skeleton-svelte'
   import { http, want, type Schemas } from '$lib/api/client'
   import { best } from '$lib/draw/find'
   import { PLACES, navigate, route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { layCut } from '$lib/state/lay'
   import { local, keepLocal } from '$lib/state/local'
-
   import { ask as open } from './ask'
+  import Sheet from './Sheet.svelte'
 
   type Question = Schemas['QuestionOut']
   type Hit = { key: string; words: string; note: string; score: number; act: () => void }
@@ -26,11 +27,8 @@
 
   const MOST = 9
   let query = $state('')
-  let at = $state(0)
   let questions = $state<Question[]>(local<Question[]>('questions', []))
-  let field: HTMLInputElement
   $effect(() => {
-    field.focus()
     want(http.GET('/questions')).then(
       (found) => {
         questions = found
@@ -146,96 +144,52 @@
     hit.act()
   }
 
-  function key(event: KeyboardEvent): void {
-    if (event.key === 'Escape') onclose()
-    else if (event.key === 'ArrowDown') at = Math.min(at + 1, hits.length - 1)
-    else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0)
-    else if (event.key === 'Enter') take(hits[at])
-    else return
-    event.preventDefault()
-  }
+  const collection = $derived(
+    useListCollection({
+      items: hits,
+      itemToString: (hit) => hit.words,
+      itemToValue: (hit) => hit.key,
+    }),
+  )
 </script>
 
-<div class="find" role="dialog" aria-label="Find or ask">
-  <label class="sr-only" for="find">Find a place, a roast, a cut; or ask</label>
-  <input
-    id="find"
-    class="field"
-    role="combobox"
-    autocomplete="off"
-    aria-expanded={hits.length > 0}
-    aria-controls="find-hits"
-    aria-activedescendant={hits[at] === undefined ? undefined : `hit-${at}`}
-    placeholder="guests late · smoke · forgot the salt · fore rib"
-    bind:this={field}
-    bind:value={query}
-    oninput={() => (at = 0)}
-    onkeydown={key}
-  />
-  <ul id="find-hits" role="listbox" aria-label="Found">
-    {#each hits as hit, n (hit.key)}
-      <li
-        id="hit-{n}"
-        role="option"
-        aria-selected={n === at}
-        class:at={n === at}
-        onclick={() => take(hit)}
-        onkeydown={key}
-      >
-        <b>{hit.words}</b> <span>{hit.note}</span>
-      </li>
-    {/each}
-  </ul>
+<Sheet title="Find or ask" wide {onclose} begins={() => document.querySelector('#find')}>
+  <Listbox
+    {collection}
+    value={[]}
+    onValueChange={(e) => take(hits.find((hit) => hit.key === e.value[0]))}
+  >
+    <Listbox.Label class="sr-only">Found</Listbox.Label>
+    <Listbox.Context>
+      {#snippet children(listbox)}
+        <input
+          {...listbox().getInputProps({ autoHighlight: true })}
+          id="find"
+          role="combobox"
+          aria-label="Find a place, a roast, a cut; or ask"
+          aria-expanded={hits.length > 0}
+          class="field min-h-14 text-xl"
+          autocomplete="off"
+          placeholder="guests late · smoke · forgot the salt · fore rib"
+          bind:value={query}
+        />
+      {/snippet}
+    </Listbox.Context>
+    <Listbox.Content class="max-h-none border-0 bg-transparent p-0">
+      {#each hits as hit (hit.key)}
+        <Listbox.Item
+          item={hit}
+          class="grid min-h-12 cursor-pointer rounded-none border-l-4 border-transparent px-2 py-1.5 text-left text-ink hover:border-accent hover:bg-paper-deep data-highlighted:border-accent data-highlighted:bg-paper-deep"
+        >
+          <Listbox.ItemText class="font-bold first-letter:uppercase">{hit.words}</Listbox.ItemText>
+          <span class="quiet">{hit.note}</span>
+        </Listbox.Item>
+      {/each}
+    </Listbox.Content>
+  </Listbox>
   {#if query.trim() !== '' && hits.length === 0}
     <p class="quiet" role="status">
       Nothing has these words. Try one: late, smoke, gravy, sirloin.
     </p>
   {/if}
-  <button class="act plain" onclick={onclose}>Close</button>
-</div>
-
-<style>
-  .find {
-    position: fixed;
-    inset: 4.2rem 0 auto;
-    margin: 0 auto;
-    z-index: 20;
-    width: min(44rem, calc(100vw - 1.5rem));
-    max-height: calc(100dvh - 5rem);
-    overflow: auto;
-    background: var(--paper-light);
-    color: var(--ink);
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    padding: 1rem;
-    display: grid;
-    gap: 0.6rem;
-    box-shadow: 0 12px 40px rgb(0 0 0 / 0.25);
-  }
-  .field {
-    font-size: 1.3rem;
-    min-height: 56px;
-    width: 100%;
-  }
-  li {
-    min-height: 52px;
-    padding: 0.35rem 0.6rem;
-    cursor: pointer;
-    border-left: 4px solid transparent;
-    display: grid;
-  }
-  li b::first-letter {
-    text-transform: uppercase;
-  }
-  li span {
-    color: var(--ink-soft);
-  }
-  li.at,
-  li:hover {
-    background: var(--paper-deep);
-    border-left-color: var(--accent);
-  }
-  .act {
-    justify-self: start;
-  }
-</style>
+</Sheet>

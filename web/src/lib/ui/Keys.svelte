@@ -1,6 +1,10 @@
 <script lang="ts">
   // The keys, and the few settings there are. Nothing needs a key.
   import AlarmSettings from './AlarmSettings.svelte'
+  import Choice from './Choice.svelte'
+  import Fold from './Fold.svelte'
+  import Sheet from './Sheet.svelte'
+  import Toggle from './Toggle.svelte'
   import { PLACES } from '$lib/router'
   import { kitchen, type Mode } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
@@ -12,7 +16,19 @@
     ['light', 'Paper'],
     ['dark', 'Iron'],
   ]
-  let box: HTMLElement
+  const KEYS: [string, string][] = [
+    ...PLACES.map((place): [string, string] => [place.key, place.name]),
+    ['r', 'reckon a recipe, a label'],
+    ['/', 'find anything, or ask'],
+    ['u', '°C or °F'],
+    ['0–9', 'on Fire: a reading'],
+    ['Ctrl Z', 'undo on Block, by hand'],
+  ]
+  const ELSEWHERE: [string, string][] = [
+    ['/figures', 'See and change the figures'],
+    ['/screens', 'Other screens: a tablet in the kitchen'],
+    ['/instruments', 'Probes and scales that send their numbers'],
+  ]
   let fault = $state('')
   const celsius = $derived(kitchen.units === 'C')
   const bands = $derived(kitchen.catalogue?.bands ?? [])
@@ -26,59 +42,25 @@
       fault = (error as Error).message
     }
   }
-  $effect(() => box.focus())
 </script>
 
-<div
-  class="keys"
-  role="dialog"
-  aria-label="Keys and settings"
-  tabindex="-1"
-  bind:this={box}
-  onkeydown={(e) => e.key === 'Escape' && onclose()}
->
-  <h2>Keys</h2>
-  <dl>
-    {#each PLACES as place (place.id)}
-      <dt><kbd>{place.key}</kbd></dt>
-      <dd>{place.name}</dd>
+<Sheet title="Keys and settings" {onclose}>
+  <dl class="grid grid-cols-[5rem_1fr] gap-x-2 gap-y-1">
+    {#each KEYS as [key, does] (key)}
+      <dt><kbd class="key text-base whitespace-nowrap">{key}</kbd></dt>
+      <dd>{does}</dd>
     {/each}
-    <dt><kbd>r</kbd></dt>
-    <dd>reckon a recipe, a label</dd>
-    <dt><kbd>/</kbd></dt>
-    <dd>find anything, or ask</dd>
-    <dt><kbd>u</kbd></dt>
-    <dd>°C or °F</dd>
-    <dt><kbd>0–9</kbd></dt>
-    <dd>on Fire: a reading</dd>
-    <dt><kbd>Ctrl Z</kbd></dt>
-    <dd>undo on Block, by hand</dd>
   </dl>
-  <label class="line">
-    <input
-      type="checkbox"
-      checked={kitchen.keys}
-      onchange={(e) => kitchen.setKeys(e.currentTarget.checked)}
-    />
-    Single keys act
-  </label>
-  <fieldset>
-    <legend class="label">Look</legend>
-    {#each MODES as [mode, name] (mode)}
-      <label class="line">
-        <input
-          type="radio"
-          name="mode"
-          checked={kitchen.mode === mode}
-          onchange={() => kitchen.setMode(mode)}
-        />
-        {name}
-      </label>
-    {/each}
-  </fieldset>
+  <Toggle on={kitchen.keys} onturn={(on) => kitchen.setKeys(on)}>Single keys act</Toggle>
+  <Choice
+    label="Look"
+    options={MODES}
+    value={kitchen.mode}
+    onchoose={(mode) => kitchen.setMode(mode)}
+  />
   <AlarmSettings />
   <label>
-    <span class="label">Figures of which authority</span>
+    <span class="label-text">Figures of which authority</span>
     <select
       class="field"
       value={kitchen.catalogue?.profile}
@@ -91,16 +73,14 @@
         <option value={profile.id}>{profile.name}</option>
       {/each}
     </select>
-    <span class="label">A starting point: check with your own authority.</span>
+    <span class="label-text">A starting point: check with your own authority.</span>
   </label>
-  <a class="line" href="/figures" onclick={onclose}>See and change the figures</a>
-  <a class="line" href="/screens" onclick={onclose}>Other screens: a tablet in the kitchen</a>
-  <a class="line" href="/instruments" onclick={onclose}>Probes and scales that send their numbers</a
-  >
-  <details>
-    <summary>Your words for doneness</summary>
+  {#each ELSEWHERE as [path, words] (path)}
+    <a class="link flex items-center" href={path} onclick={onclose}>{words}</a>
+  {/each}
+  <Fold title="Your words for doneness">
     {#each bands as band, i (i)}
-      <div class="band">
+      <div class="grid grid-cols-[1fr_4.5rem] gap-1.5">
         <input
           class="field"
           aria-label="Word {i + 1}"
@@ -108,7 +88,7 @@
           onchange={(e) => rename(i, { word: e.currentTarget.value })}
         />
         <input
-          class="field from"
+          class="field"
           inputmode="decimal"
           aria-label="{band.word} from, {celsius ? '°C' : '°F'}"
           value={Math.round(celsius ? band.from_c : toF(band.from_c))}
@@ -120,60 +100,5 @@
       </div>
     {/each}
     {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-  </details>
-  <button class="act" onclick={onclose}>Close</button>
-</div>
-
-<style>
-  .keys {
-    position: fixed;
-    right: 1rem;
-    top: 4.2rem;
-    z-index: 20;
-    width: 17rem;
-    background: var(--paper-light);
-    color: var(--ink);
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-    padding: 1rem 1.25rem;
-    display: grid;
-    gap: 0.75rem;
-    max-height: calc(100dvh - 5rem);
-    overflow: auto;
-  }
-  .band {
-    display: grid;
-    grid-template-columns: 1fr 4.5rem;
-    gap: 0.4rem;
-    margin-top: 0.3rem;
-  }
-  summary {
-    min-height: 40px;
-    cursor: pointer;
-  }
-  h2 {
-    font-size: 1.25rem;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 5rem 1fr;
-    gap: 0.25rem 0.5rem;
-  }
-  kbd {
-    white-space: nowrap;
-    border: 1px solid var(--line-strong);
-    border-radius: 3px;
-    padding: 0 0.4em;
-  }
-  .line {
-    display: flex;
-    gap: 0.6rem;
-    align-items: center;
-    min-height: 40px;
-  }
-  input {
-    accent-color: var(--accent);
-    width: 20px;
-    height: 20px;
-  }
-</style>
+  </Fold>
+</Sheet>

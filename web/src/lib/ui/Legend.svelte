@@ -10,10 +10,14 @@
     bands.filter((b) => b.from_c <= from + 0.01).at(-1)?.word ?? ''
 </script>
 
-<div class="legend" role="img" aria-label="Colours of doneness, by highest temperature">
+<div
+  class="legend grid grid-flow-col auto-cols-fr"
+  role="img"
+  aria-label="Colours of doneness, by highest temperature"
+>
   {#each shown as shade (shade.from)}
-    <div class="step">
-      <div class="patch" style:background={shade.fill} style:color={inkOn(shade.from)}>
+    <div class="grid leading-tight">
+      <div class="h-5" style:background={shade.fill} style:color={inkOn(shade.from)}>
         {#if shade.hatch > 0}
           <svg width="100%" height="100%" aria-hidden="true">
             <defs>
@@ -31,37 +35,10 @@
           </svg>
         {/if}
       </div>
-      <span class="from">{temp(shade.from, units, true)}</span>
-      <span class="word">{word(shade.from)}</span>
+      <span class="font-semibold">{temp(shade.from, units, true)}</span>
+      <span class="word text-sm text-ink-soft max-md:text-xs max-md:wrap-anywhere max-md:pr-1"
+        >{word(shade.from)}</span
+      >
     </div>
   {/each}
 </div>
-
-<style>
-  .legend {
-    display: grid;
-    grid-auto-flow: column;
-    grid-auto-columns: minmax(0, 1fr);
-  }
-  .patch {
-    height: 20px;
-  }
-  .step {
-    display: grid;
-    line-height: 1.25;
-  }
-  .from {
-    font-weight: 600;
-  }
-  .word {
-    font-size: 0.85rem;
-    color: var(--ink-soft);
-  }
-  @media (max-width: 560px) {
-    .word {
-      font-size: 0.72rem;
-      overflow-wrap: anywhere;
-      padding-right: 3px;
-    }
-  }
-</style>

@@ -8,12 +8,12 @@
 </script>
 
 {#if missing}
-  <section class="page">
+  <section class="py-4 px-7 grid gap-2 justify-items-start">
     <h1>{words}</h1>
     <a class="act" href="/block">To the block</a>
   </section>
 {:else if current?.fault && current.roast === null}
-  <section class="page">
+  <section class="py-4 px-7 grid gap-2 justify-items-start">
     <h1>{kitchen.connected ? 'That roast is not here.' : 'Not fetched yet.'}</h1>
     <p class="fault" role="alert">
       {kitchen.connected ? current.fault : 'It comes as soon as Trencher answers again.'}
@@ -21,14 +21,5 @@
     <a class="act" href="/">To what is on</a>
   </section>
 {:else}
-  <p class="page quiet">Fetching the joint…</p>
+  <p class="quiet py-4 px-7 grid gap-2 justify-items-start">Fetching the joint…</p>
 {/if}
-
-<style>
-  .page {
-    padding: 1rem 1.75rem;
-    display: grid;
-    gap: 0.6rem;
-    justify-items: start;
-  }
-</style>

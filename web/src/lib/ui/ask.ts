@@ -3,6 +3,7 @@
 
 const PATIENCE_MS = 12_000
 const LOOK_MS = 60
+const PRESSES = 20
 const SETTLE = 6
 const SETTLE_MS = 250
 
@@ -10,14 +11,24 @@ const part = (code: string): HTMLElement | null =>
   document.querySelector<HTMLElement>(`[data-ask~="${CSS.escape(code)}"]`) ??
   document.getElementById(code)
 
-/** Open one part: press it where it is closed. */
-function opened(found: HTMLElement): void {
-  const fold = found.closest('details')
-  if (fold !== null) fold.open = true
-  if (found instanceof HTMLButtonElement) {
-    const pressed = found.getAttribute('aria-expanded') ?? found.getAttribute('aria-pressed')
-    if (pressed !== 'true') found.click()
+const STATES = ['aria-expanded', 'aria-selected', 'aria-pressed']
+
+/** Press a button that is closed; one that has just come may not listen yet, and is pressed again. */
+async function press(button: HTMLButtonElement): Promise<void> {
+  for (let n = 0; n < PRESSES; n++) {
+    const states = STATES.map((state) => button.getAttribute(state)).filter((s) => s !== null)
+    if (states.includes('true')) return
+    button.click()
+    if (states.length === 0) return
+    await new Promise((done) => setTimeout(done, LOOK_MS))
   }
+}
+
+/** Open one part: press it where it is closed, and the fold it lies in. */
+async function opened(found: HTMLElement): Promise<void> {
+  const fold = found.closest('[data-part=item]')?.querySelector('[data-part=item-trigger]')
+  if (fold instanceof HTMLButtonElement && fold !== found) await press(fold)
+  if (found instanceof HTMLButtonElement) await press(found)
 }
 
 /** Scroll to a part, and again while answers that come later push it away. */
@@ -45,7 +56,7 @@ export async function ask(codes: readonly string[], over: () => boolean): Promis
       found = part(code)
     }
     if (found === null || over()) return
-    opened(found)
+    await opened(found)
     if (n === codes.length - 1) {
       found.classList.add('asked')
       await shown(found, over)

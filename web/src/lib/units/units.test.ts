@@ -137,12 +137,79 @@ describe('a typed reading', () => {
   )
 })
 
-describe('a typed number', () => {
-  it('is within its bounds or says them', () => {
-    expect(u.parseNumber('2,5', 0.1, 25, 'kg')).toEqual({ value: 2.5 })
-    expect(u.parseNumber('26', 0.1, 25, 'kg')).toEqual({ fault: '0.1 to 25 kg' })
-    for (const wrong of ['', ' ', 'x', 'NaN', 'Infinity', '1e9']) {
-      expect('fault' in u.parseNumber(wrong, 0.1, 25, 'kg')).toBe(true)
+describe('a typed quantity', () => {
+  it('is within its bounds or says them, in the unit shown', () => {
+    expect(u.within('2,5', 'weight', 'C', 0.1, 25)).toEqual({ value: 2.5 })
+    expect(u.within('26', 'weight', 'C', 0.1, 25)).toEqual({ fault: '0.1 to 25 kg' })
+    expect(u.within('60', 'weight', 'F', 0.1, 25)).toEqual({ fault: '0.22 to 55.12 lb' })
+    // The end as it is shown is that end, though the screen rounds it.
+    expect(u.within('55.12', 'weight', 'F', 0.1, 25)).toEqual({ value: 25 })
+    for (const wrong of ['', ' ', 'x', 'NaN', 'Infinity', '1e9', '1/0', '2 3']) {
+      expect('fault' in u.within(wrong, 'weight', 'C', 0.1, 25), wrong).toBe(true)
     }
   })
+
+  it.each([
+    ['6 lb', 'weight', 'C', 2.7216],
+    ['1.9kg', 'weight', 'F', 1.9],
+    ['4 1/2', 'weight', 'F', 2.0412],
+    ['4½ pounds', 'weight', 'C', 2.0412],
+    ['2 lb 4 oz', 'weight', 'C', 1.0206],
+    ['500 grams', 'weight', 'F', 0.5],
+    ['10cm', 'length', 'C', 100],
+    ['4 1/4"', 'length', 'C', 107.95],
+    ['4', 'length', 'F', 101.6],
+    ['41F', 'heat', 'C', 5],
+    ['6 °C', 'heat', 'F', 6],
+    ['41', 'heat', 'F', 5],
+    ['1 h 30', 'time', 'C', 90],
+    ['1 h 30 min', 'time', 'C', 90],
+    ['45 minutes', 'time', 'F', 45],
+    ['3/4 h', 'time', 'C', 45],
+    ['-3', 'heat', 'C', -3],
+    ['9', 'difference', 'F', 5],
+    ['9F', 'difference', 'C', 5],
+  ] as const)('“%s” is a %s, on a screen in °%s: %d', (text, kind, units, inside) => {
+    expect(u.readQuantity(text, kind, units)).toBeCloseTo(inside, 3)
+  })
+
+  it.each([
+    ['6 lb', 'length'],
+    ['4 in', 'weight'],
+    ['5 stone', 'weight'],
+    ['40C 2F', 'heat'],
+    ['3 people', 'number'],
+  ] as const)('“%s” is no %s', (text, kind) => {
+    expect(u.readQuantity(text, kind, 'C')).toBeNull()
+  })
+
+  it.each(['weight', 'length', 'heat', 'difference', 'time', 'number'] as const)(
+    'a %s comes back as it was kept',
+    (kind) => {
+      for (const units of ['C', 'F'] as const) {
+        expect(u.keptFrom(kind, u.shownIn(kind, 57.3, units), units)).toBeCloseTo(57.3, 9)
+      }
+    },
+  )
+})
+
+describe('a typed date', () => {
+  const now = new Date(2026, 10, 29)
+  it.each([
+    ['2027-01-06', '2027-01-06'],
+    ['6 Jan', '2027-01-06'],
+    ['Wed 6 Jan 2027', '2027-01-06'],
+    ['24th December', '2026-12-24'],
+    ['24.12.', '2026-12-24'],
+    ['29 feb 2028', '2028-02-29'],
+    ['29 nov', '2026-11-29'],
+  ])('%s', (text, date) => {
+    expect(u.dateFrom(text, now)).toBe(date)
+  })
+  it.each(['', 'soon', '31 Feb', '6/1/2027', '2026-13-01', '6 Jan 1999'])(
+    '“%s” is none',
+    (text) => {
+      expect(u.dateFrom(text, now)).toBeNull()
+    },
+  )
 })

@@ -1,28 +1,33 @@
 <script lang="ts">
   // The card for the butcher, to print; and how to measure, with a string where there is no calliper.
+  import Fold from '$lib/ui/Fold.svelte'
   import type { Buying } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import NumberField from '$lib/ui/NumberField.svelte'
+  import QuantityField from '$lib/ui/QuantityField.svelte'
   import { length, sentence } from '$lib/units'
   import { fromString } from './buy'
 
   let { found }: { found: Buying | null } = $props()
 
-  const metric = $derived(kitchen.units === 'C')
-  const mm = (value: number): number => (metric ? value : value / 25.4)
-  const back = (value: number): number => (metric ? value : value * 25.4)
   let around = $state(330)
   let wide = $state<number | null>(null)
   const thick = $derived(fromString(around, wide))
 </script>
 
-<section class="butcher" aria-labelledby="butcher-head">
-  <h2 id="butcher-head">For the butcher</h2>
+<section class="grid gap-2 justify-items-start" aria-labelledby="butcher-head">
+  <h2 class="text-xl" id="butcher-head">For the butcher</h2>
   {#if found !== null}
-    <div class="card" data-card>
+    <div
+      class="card border-[1.5px] border-line-strong rounded-base py-3 px-4 bg-paper-light w-full print:fixed print:top-0 print:right-0 print:bottom-auto print:left-0 print:border-0"
+      data-card
+    >
       <ul>
-        {#each found.card as line (line)}<li>{sentence(line, kitchen.units)}</li>{/each}
+        {#each found.card as line (line)}<li
+            class="py-1 pl-4 [text-indent:-1rem] before:content-['–_']"
+          >
+            {sentence(line, kitchen.units)}
+          </li>{/each}
       </ul>
     </div>
     <p>
@@ -32,35 +37,32 @@
     </p>
     <button class="undo" onclick={() => print()}>Print the card</button>
   {/if}
-  <details>
-    <summary>How to measure it</summary>
+  <Fold title="How to measure it">
     <p>
       Lay it as it will roast. <b>Thickness</b>: from the board straight up at the thickest place,
       fat included, a ruler across two glasses if it must be. <b>Length</b>: between the two points
       where it is half as thick. With only a string: once round the thickest place, snug, not tight.
     </p>
-    <div class="string">
-      <NumberField
+    <div class="grid grid-cols-2 gap-3 max-w-96">
+      <QuantityField
         label="The string"
-        value={mm(around)}
-        low={mm(50)}
-        high={mm(1500)}
-        step={metric ? 1 : 0.1}
-        unit={metric ? 'mm' : 'in'}
-        onvalue={(v) => (around = back(v))}
+        value={around}
+        low={50}
+        high={1500}
+        kind="length"
+        onvalue={(v) => (around = v)}
       />
-      <NumberField
+      <QuantityField
         label="Width (0 if it is round)"
-        value={mm(wide ?? 0)}
+        value={wide ?? 0}
         low={0}
-        high={mm(1000)}
-        step={metric ? 1 : 0.1}
-        unit={metric ? 'mm' : 'in'}
-        onvalue={(v) => (wide = v === 0 ? null : back(v))}
+        high={1000}
+        kind="length"
+        onvalue={(v) => (wide = v === 0 ? null : v)}
       />
     </div>
     {#if thick === null}
-      <p class="wrong">The string does not go round so wide a piece: measure again.</p>
+      <p class="wrong text-accent">The string does not go round so wide a piece: measure again.</p>
     {:else}
       <p>
         It is about <b>{length(thick, kitchen.units)}</b> thick.
@@ -81,46 +83,10 @@
         </button>
       </p>
     {/if}
-  </details>
+  </Fold>
 </section>
 
 <style>
-  .butcher {
-    display: grid;
-    gap: 0.5rem;
-    justify-items: start;
-  }
-  h2 {
-    font-size: 1.3rem;
-  }
-  .card {
-    border: 1.5px solid var(--line-strong);
-    border-radius: 4px;
-    padding: 0.7rem 1rem;
-    background: var(--paper-light);
-    width: 100%;
-  }
-  .card li {
-    padding: 0.2rem 0 0.2rem 1rem;
-    text-indent: -1rem;
-  }
-  .card li::before {
-    content: '– ';
-  }
-  .string {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0.7rem;
-    max-width: 24rem;
-  }
-  summary {
-    min-height: 36px;
-    cursor: pointer;
-    color: var(--ink-soft);
-  }
-  .wrong {
-    color: var(--accent);
-  }
   @media print {
     :global(body:has([data-card]) *) {
       visibility: hidden;
@@ -128,11 +94,6 @@
     .card,
     .card :global(*) {
       visibility: visible;
-    }
-    .card {
-      position: fixed;
-      inset: 0 0 auto 0;
-      border: none;
     }
   }
 </style>

@@ -4,16 +4,14 @@
   import { http, want, type Care, type Roast, type SaltAdvice } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import NumberField from '$lib/ui/NumberField.svelte'
-  import { carveAt, duration, fromF, sentence, temp, toF } from '$lib/units'
+  import QuantityField from '$lib/ui/QuantityField.svelte'
+  import { carveAt, duration, sentence, temp } from '$lib/units'
 
   let { roast, endMin }: { roast: Roast; endMin: number | null } = $props()
 
   const draft = $derived(plan.draft)
   const care = $derived<Care | null>(draft?.care ?? null)
   const ICY_C = -1
-  const metric = $derived(kitchen.units === 'C')
-  const deg = (c: number): number => (metric ? c : toF(c))
   let advice = $state<SaltAdvice | null>(null)
   let fault = $state('')
   let turn = 0
@@ -61,11 +59,11 @@
 </script>
 
 {#if care !== null && draft !== null}
-  <section class="care" aria-labelledby="care-head" inert={roast.status !== 'planning'}>
-    <h2 id="care-head">Before the day</h2>
-    <div class="grid">
+  <section class="grid gap-2" aria-labelledby="care-head" inert={roast.status !== 'planning'}>
+    <h2 class="text-xl" id="care-head">Before the day</h2>
+    <div class="grid grid-cols-[repeat(auto-fit,minmax(140px,1fr))] gap-3 items-end">
       <label>
-        <span class="label">Has it been frozen?</span>
+        <span class="label-text">Has it been frozen?</span>
         <select
           class="field"
           value={care.frozen}
@@ -76,17 +74,17 @@
           <option value="is">it is frozen now</option>
         </select>
       </label>
-      <NumberField
+      <QuantityField
         label="The fridge really reads"
-        value={deg(care.fridge_c)}
-        low={deg(0)}
-        high={deg(12)}
-        unit={metric ? '°C' : '°F'}
-        onvalue={(v) => set({ fridge_c: metric ? v : fromF(v) })}
+        value={care.fridge_c}
+        low={0}
+        high={12}
+        kind="heat"
+        onvalue={(v) => set({ fridge_c: v })}
       />
       {#if care.frozen === 'is'}
         <label>
-          <span class="label">Thaw it in</span>
+          <span class="label-text">Thaw it in</span>
           <select
             class="field"
             value={care.thaw_in}
@@ -97,7 +95,7 @@
           </select>
         </label>
       {/if}
-      <NumberField
+      <QuantityField
         label="Salt ahead"
         value={care.salt_g_kg}
         low={0}
@@ -106,7 +104,7 @@
         onvalue={(v) => set({ salt_g_kg: v })}
       />
       <label>
-        <span class="label">Which salt</span>
+        <span class="label-text">Which salt</span>
         <select
           class="field"
           value={care.salt_id}
@@ -117,17 +115,16 @@
           {/each}
         </select>
       </label>
-      <NumberField
+      <QuantityField
         label="Out of the fridge before"
         value={care.chill_min}
         low={0}
         high={90}
-        step={5}
-        unit="min"
+        kind="time"
         onvalue={(v) => set({ chill_min: v })}
       />
     </div>
-    <div class="ticks">
+    <div class="flex flex-wrap gap-x-6 items-end">
       <label class="tick">
         <input
           type="checkbox"
@@ -157,7 +154,7 @@
         />Grain drawn while it is raw
       </label>
       <label>
-        <span class="label">A coat</span>
+        <span class="label-text">A coat</span>
         <select
           class="field"
           value={draft.joint.coat ?? 'none'}
@@ -202,7 +199,7 @@
     {/if}
     {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
     {#if advice !== null}
-      <p class="say">
+      <p class="font-semibold">
         {#if asked > 0}{duration(asked * 60)} are left before it goes in.{/if}
         {sentence(advice.words, kitchen.units)}
         {#if advice.grams > 0}
@@ -218,8 +215,10 @@
       </p>
     {/if}
     <fieldset>
-      <legend>What carries the outside in, or raises the figure</legend>
-      <div class="ticks">
+      <legend class="text-ink-soft text-sm"
+        >What carries the outside in, or raises the figure</legend
+      >
+      <div class="flex flex-wrap gap-x-6 items-end">
         {#each Object.entries(FLAG_WORDS) as [name, words] (name)}
           <label class="tick">
             <input
@@ -235,39 +234,8 @@
       {/each}
     </fieldset>
     <p class="quiet">
-      Each of these becomes a step of <a href="/day">the day</a>, with its latest hour.
+      Each of these becomes a step of <a class="underline" href="/day">the day</a>, with its latest
+      hour.
     </p>
   </section>
 {/if}
-
-<style>
-  .care {
-    display: grid;
-    gap: 0.6rem;
-  }
-  h2 {
-    font-size: 1.3rem;
-  }
-  .grid {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
-    gap: 0.7rem;
-    align-items: end;
-  }
-  .ticks {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 1.4rem;
-    align-items: end;
-  }
-  .say {
-    font-weight: 600;
-  }
-  legend {
-    color: var(--ink-soft);
-    font-size: 0.9rem;
-  }
-  a {
-    text-decoration: underline;
-  }
-</style>

@@ -20,7 +20,7 @@
   }
 </script>
 
-<div class="new">
+<div class="relative min-h-11">
   {#if own === null}
     <CutSearch cuts={kitchen.catalogue?.cuts ?? []} onpick={lay} onown={(typed) => (own = typed)} />
   {:else}
@@ -35,10 +35,3 @@
   {/if}
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
 </div>
-
-<style>
-  .new {
-    position: relative;
-    min-height: 44px;
-  }
-</style>

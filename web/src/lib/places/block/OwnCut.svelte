@@ -46,13 +46,17 @@
   }
 </script>
 
-<form class="own" onsubmit={make} aria-label="A cut of your own">
-  <label class="wide">
-    <span class="label">Its name</span>
+<form
+  class="absolute top-0 right-0 z-10 w-[min(24rem,92vw)] grid grid-cols-2 gap-2 p-4 bg-paper-light border border-line-strong rounded-container"
+  onsubmit={make}
+  aria-label="A cut of your own"
+>
+  <label class="col-span-full">
+    <span class="label-text">Its name</span>
     <input class="field" bind:value={called} required maxlength="80" autocomplete="off" />
   </label>
   <label>
-    <span class="label">Animal</span>
+    <span class="label-text">Animal</span>
     <select class="field" bind:value={kind}>
       <option value="beef">Beef</option>
       <option value="lamb">Lamb</option>
@@ -61,51 +65,28 @@
     </select>
   </label>
   <label>
-    <span class="label">Meat</span>
+    <span class="label-text">Meat</span>
     <select class="field" bind:value={meat}>
       <option value="lean">Lean</option>
       <option value="marbled">Marbled</option>
       <option value="fatty">Fatty</option>
     </select>
   </label>
-  <label class="tick"><input type="checkbox" bind:checked={bone} /> On the bone</label>
-  <label class="tick"><input type="checkbox" bind:checked={rolled} /> Rolled and tied</label>
-  <label class="tick"><input type="checkbox" bind:checked={rind} /> With rind</label>
-  <label class="tick"><input type="checkbox" bind:checked={slow} /> Tough: slow until tender</label>
-  {#if fault !== ''}<p class="fault wide" role="alert">{fault}</p>{/if}
-  <div class="wide do">
+  <label class="tick flex gap-2 items-center min-h-11"
+    ><input type="checkbox" bind:checked={bone} /> On the bone</label
+  >
+  <label class="tick flex gap-2 items-center min-h-11"
+    ><input type="checkbox" bind:checked={rolled} /> Rolled and tied</label
+  >
+  <label class="tick flex gap-2 items-center min-h-11"
+    ><input type="checkbox" bind:checked={rind} /> With rind</label
+  >
+  <label class="tick flex gap-2 items-center min-h-11"
+    ><input type="checkbox" bind:checked={slow} /> Tough: slow until tender</label
+  >
+  {#if fault !== ''}<p class="fault col-span-full" role="alert">{fault}</p>{/if}
+  <div class="col-span-full flex gap-2 flex-wrap">
     <button class="act" disabled={busy || called.trim() === ''}>Lay it on the block</button>
     <button type="button" class="act plain" onclick={ondone}>Leave it</button>
   </div>
 </form>
-
-<style>
-  .own {
-    position: absolute;
-    inset-block-start: 0;
-    inset-inline-end: 0;
-    z-index: 10;
-    width: min(24rem, 92vw);
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0.6rem;
-    padding: 0.9rem;
-    background: var(--paper-light);
-    border: 1px solid var(--line-strong);
-    border-radius: 6px;
-  }
-  .wide {
-    grid-column: 1 / -1;
-  }
-  .tick {
-    display: flex;
-    gap: 0.5rem;
-    align-items: center;
-    min-height: 44px;
-  }
-  .do {
-    display: flex;
-    gap: 0.6rem;
-    flex-wrap: wrap;
-  }
-</style>

@@ -1,5 +1,6 @@
 <script lang="ts">
   // What a joint is called, and when people sit down to it: any day, any hour.
+  import DateField from '$lib/ui/DateField.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { atDate, atHour, dateOf, hour, parseHour } from '$lib/units'
 
@@ -24,7 +25,7 @@
 </script>
 
 <label>
-  <span class="label">Called</span>
+  <span class="label-text">Called</span>
   <input
     class="field"
     maxlength="80"
@@ -36,21 +37,10 @@
     }}
   />
 </label>
-<div class="when">
+<div class="grid grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] gap-3">
+  <DateField label="Sit down on" value={dateOf(serve)} onpick={setDate} />
   <label>
-    <span class="label">Sit down on</span>
-    <input
-      class="field"
-      type="date"
-      required
-      min="2000-01-01"
-      max="2100-12-31"
-      value={dateOf(serve)}
-      onchange={(e) => setDate(e.currentTarget.value)}
-    />
-  </label>
-  <label>
-    <span class="label">at</span>
+    <span class="label-text">at</span>
     <input
       class="field"
       aria-label="Hour to sit down"
@@ -65,18 +55,6 @@
         else if (e.key === 'Escape') typed = null
       }}
     />
-    {#if wrong}<span class="wrong">an hour such as 19:00</span>{/if}
+    {#if wrong}<span class="wrong text-accent text-sm">an hour such as 19:00</span>{/if}
   </label>
 </div>
-
-<style>
-  .when {
-    display: grid;
-    grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
-    gap: 0.75rem;
-  }
-  .wrong {
-    color: var(--accent);
-    font-size: 0.9rem;
-  }
-</style>

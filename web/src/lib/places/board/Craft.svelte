@@ -16,9 +16,9 @@
   const names = $derived(carving.plates.filter((p) => p.slice !== null).map((p) => p.name))
 </script>
 
-<section class="craft" aria-labelledby="craft-title">
-  <h2 id="craft-title">Carving it</h2>
-  <ol>
+<section class="grid gap-2 content-start" aria-labelledby="craft-title">
+  <h2 class="font-bold text-xl" id="craft-title">Carving it</h2>
+  <ol class="list-decimal pl-5 grid gap-1">
     {#each carving.notes as note, n (n)}
       <li>{sentence(note.words, kitchen.units)}</li>
     {/each}
@@ -28,11 +28,11 @@
     I carve with the left hand
   </label>
   {#if carving.portions.length > 0}
-    <h2>Who gets</h2>
-    <div class="claims">
+    <h2 class="font-bold text-xl">Who gets</h2>
+    <div class="flex flex-wrap gap-3">
       {#each carving.portions as portion (portion.code)}
         <label>
-          <span class="label">{portion.words}</span>
+          <span class="label-text">{portion.words}</span>
           <select
             class="field"
             value={carving.claims[portion.code] ?? ''}
@@ -46,26 +46,3 @@
     </div>
   {/if}
 </section>
-
-<style>
-  .craft {
-    display: grid;
-    gap: 0.5rem;
-    align-content: start;
-  }
-  h2 {
-    font-weight: 700;
-    font-size: 1.25rem;
-  }
-  ol {
-    list-style: decimal;
-    padding-left: 1.3rem;
-    display: grid;
-    gap: 0.3rem;
-  }
-  .claims {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.75rem;
-  }
-</style>

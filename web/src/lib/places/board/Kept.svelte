@@ -1,10 +1,11 @@
 <script lang="ts">
   // What is left: how long it may stand, put away with its weight and its day, planned, used up.
+  import DateField from '$lib/ui/DateField.svelte'
   import type { KeptOut } from '$lib/api/client'
   import { newestGrams } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import { duration, hour, LB, parseHour, parseNumber, sentence, weight } from '$lib/units'
+  import { duration, hour, parseHour, sentence, shownIn, unitOf, weight, within } from '$lib/units'
   import { lastDay, lastTime, platesOf } from './board'
 
   let { held, carvedAt }: { held: RoastState; carvedAt: Date | null } = $props()
@@ -17,7 +18,6 @@
   let on = $state('')
   let fault = $state('')
   const units = $derived(kitchen.units)
-  const metric = $derived(units === 'C')
   const onScale = $derived(newestGrams(kitchen.instruments))
 
   const minute = $derived(Math.floor(kitchen.now.getTime() / 60_000))
@@ -44,12 +44,12 @@
     event.preventDefault()
     let kg: number | null = null
     if (amount.trim() !== '') {
-      const found = parseNumber(amount, 0.01, metric ? 30 : 66, metric ? 'kg' : 'lb')
+      const found = within(amount, 'weight', units, 0.01, 30)
       if ('fault' in found) {
         fault = found.fault
         return
       }
-      kg = metric ? found.value : found.value * LB
+      kg = found.value
     }
     const minute = minuteAt(at)
     if (minute === 'wrong') {
@@ -62,8 +62,8 @@
   }
 </script>
 
-<section class="kept" aria-labelledby="kept-title">
-  <h2 id="kept-title">What is left</h2>
+<section class="self-stretch grid gap-2 border-t border-line pt-3" aria-labelledby="kept-title">
+  <h2 class="font-bold text-xl" id="kept-title">What is left</h2>
   {#if kept !== null}
     {#if carvedAt !== null && kept.out_min !== null && kept.left_min !== null}
       <p class:fault={kept.standing !== 'keep'}>
@@ -77,9 +77,12 @@
       </p>
     {/if}
     {#if kept.batches.length > 0}
-      <ul>
+      <ul class="grid gap-3">
         {#each kept.batches as batch (batch.seq)}
-          <li class:over={batch.over}>
+          <li
+            class="border-l-4 border-line-strong pl-3 data-over:text-ink-soft"
+            data-over={batch.over || undefined}
+          >
             <p>
               <b>{batch.what}{batch.kg === null ? '' : `, ${weight(batch.kg, units)}`}</b>,
               {hour(new Date(batch.kept_at))}:
@@ -100,7 +103,7 @@
               <p class="quiet">
                 {sentence(batch.words, units)} Warmed {sentence(kept.reheat, units)}.
               </p>
-              <div class="chips">
+              <div class="chips print:hidden">
                 <button onclick={() => held.use(batch.seq, 'eaten', null)}>eaten up</button>
                 {#if !batch.reheated}
                   <button onclick={() => held.use(batch.seq, 'reheated', null)}>warmed up</button>
@@ -114,37 +117,34 @@
         {/each}
       </ul>
     {/if}
-    <form onsubmit={keep}>
+    <form class="flex flex-wrap gap-3 items-end print:hidden" onsubmit={keep}>
       <label>
-        <span class="label">Put away</span>
+        <span class="label-text">Put away</span>
         <select class="field" bind:value={what}>
           {#each kept.kinds as kind (kind.code)}<option value={kind.code}>{kind.words}</option
             >{/each}
         </select>
       </label>
       <label>
-        <span class="label">{metric ? 'kg' : 'lb'}, if weighed</span>
-        <input class="field short" inputmode="decimal" autocomplete="off" bind:value={amount} />
+        <span class="label-text">{unitOf('weight', units)}, if weighed</span>
+        <input class="field w-26" inputmode="decimal" autocomplete="off" bind:value={amount} />
       </label>
       <label>
-        <span class="label">at, now if empty</span>
-        <input class="field short" placeholder="21:30" autocomplete="off" bind:value={at} />
+        <span class="label-text">at, now if empty</span>
+        <input class="field w-26" placeholder="21:30" autocomplete="off" bind:value={at} />
       </label>
-      <label class="wide">
-        <span class="label">for which meal</span>
+      <label class="flex-[1_1_12rem]">
+        <span class="label-text">for which meal</span>
         <input class="field" maxlength="120" placeholder="cold, with pickles" bind:value={plan} />
       </label>
-      <label>
-        <span class="label">on</span>
-        <input class="field" type="date" bind:value={on} />
-      </label>
+      <DateField label="on" value={on} onpick={(date) => (on = date)} />
       <button class="act" disabled={held.busy}>Into the fridge</button>
       {#if onScale !== undefined && onScale > 20}
         {@const kg = onScale / 1000}
         <button
           type="button"
-          class="link"
-          onclick={() => (amount = (metric ? kg : kg / LB).toFixed(2))}
+          class="underline min-h-11"
+          onclick={() => (amount = shownIn('weight', kg, units).toFixed(2))}
         >
           take {weight(kg, units)} from the scale
         </button>
@@ -153,50 +153,3 @@
     {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
   {/if}
 </section>
-
-<style>
-  .kept {
-    align-self: stretch;
-    display: grid;
-    gap: 0.6rem;
-    border-top: 1px solid var(--line);
-    padding-top: 0.75rem;
-  }
-  h2 {
-    font-weight: 700;
-    font-size: 1.25rem;
-  }
-  ul {
-    display: grid;
-    gap: 0.75rem;
-  }
-  li {
-    border-left: 4px solid var(--line-strong);
-    padding-left: 0.75rem;
-  }
-  .over {
-    color: var(--ink-soft);
-  }
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.75rem;
-    align-items: end;
-  }
-  .short {
-    width: 6.5rem;
-  }
-  .wide {
-    flex: 1 1 12rem;
-  }
-  .link {
-    text-decoration: underline;
-    min-height: 44px;
-  }
-  @media print {
-    form,
-    .chips {
-      display: none;
-    }
-  }
-</style>

@@ -2,6 +2,7 @@
   // One slice: what was read in it, and whose it is.
   import type { Carving } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import { tell } from '$lib/state/told'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { parseReading, sentence, temp } from '$lib/units'
   import { portionOf, slicePortion } from './board'
@@ -43,7 +44,7 @@
     if (await held.readSlice(index, found.low)) {
       typed = ''
       fault = ''
-      kitchen.say(`Slice ${index + 1}: ${temp(found.low, units)} kept`)
+      tell(`Slice ${index + 1}: ${temp(found.low, units)} kept`)
     } else fault = held.fault
   }
 
@@ -53,7 +54,11 @@
   }
 </script>
 
-<div class="panel" role="group" aria-label="Slice {index + 1}">
+<div
+  class="self-stretch bg-paper-light border border-line-strong rounded-base py-3 px-4 grid gap-1.5"
+  role="group"
+  aria-label="Slice {index + 1}"
+>
   <p>
     <b>Slice {index + 1} of {count}{portionOf(portion)}.</b>
     {read === undefined
@@ -72,14 +77,14 @@
         </b>{/if}
     </p>
   {/each}
-  <div class="row">
+  <div class="flex flex-wrap gap-4 items-end">
     {#if resting}
       <form onsubmit={keep}>
-        <label class="label" for="slice-reading">It reads</label>
-        <div class="line">
+        <label class="label-text" for="slice-reading">It reads</label>
+        <div class="line flex gap-2">
           <input
             id="slice-reading"
-            class="field"
+            class="field w-28"
             inputmode="decimal"
             autocomplete="off"
             placeholder={units === 'C' ? '71' : '160'}
@@ -90,7 +95,7 @@
       </form>
     {/if}
     <label>
-      <span class="label">It is for</span>
+      <span class="label-text">It is for</span>
       <select
         class="field"
         value={names.includes(owner) ? owner : ''}
@@ -104,28 +109,3 @@
   </div>
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
 </div>
-
-<style>
-  .panel {
-    align-self: stretch;
-    background: var(--paper-light);
-    border: 1px solid var(--line-strong);
-    border-radius: 4px;
-    padding: 0.75rem 1rem;
-    display: grid;
-    gap: 0.4rem;
-  }
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 1rem;
-    align-items: end;
-  }
-  .line {
-    display: flex;
-    gap: 0.5rem;
-  }
-  .line .field {
-    width: 7rem;
-  }
-</style>

@@ -1,6 +1,6 @@
 // The board in words: slices and their portions, days and what is left.
 
-import type { Batch } from '$lib/api/client'
+import type { Batch, Guest } from '$lib/api/client'
 import { shortDay } from '$lib/units'
 
 /** The portion a slice is: an end, or its number. */
@@ -63,4 +63,21 @@ export function peaked(
   const by = top.low_c - last.low_c
   // Half a degree is a probe's noise.
   return by >= 0.5 && last.minute > top.minute ? { minute: top.minute, c: top.low_c, by } : null
+}
+
+/** Wish → the names that have it; a joint of a kind somebody does not eat drops their other wishes. */
+export function wishesOf(people: readonly Guest[], kind: string | undefined): [string, string[]][] {
+  const found: [string, string[]][] = []
+  for (const guest of people) {
+    const none = guest.avoids.includes('meat') || guest.avoids.some((k) => k === kind)
+    const asks = none
+      ? [`no ${kind ?? 'meat'}`]
+      : [guest.strict ? 'strict figure' : '', guest.wish].filter((w) => w !== '')
+    for (const wish of asks) {
+      const same = found.find((f) => f[0] === wish)
+      if (same) same[1].push(guest.name)
+      else found.push([wish, [guest.name]])
+    }
+  }
+  return found
 }

@@ -12,17 +12,11 @@
       {#each strays.aside as stray (stray.record + stray.id)}
         <li>
           {called(stray)}{stray.at === null ? '' : `, ${day(new Date(stray.at))}`}
-          <button class="back" onclick={() => strays.takeBack(stray)}>take it back</button>
+          <button class="underline min-h-10 px-2" onclick={() => strays.takeBack(stray)}
+            >take it back</button
+          >
         </li>
       {/each}
     </ul>
   </section>
 {/if}
-
-<style>
-  .back {
-    text-decoration: underline;
-    min-height: 40px;
-    padding: 0 0.5rem;
-  }
-</style>

@@ -1,5 +1,6 @@
 <script lang="ts" generics="T">
   // A file that is looked at first: what it would do is said, then it is done or left.
+  import TakeFile from '$lib/ui/TakeFile.svelte'
   import type { Snippet } from 'svelte'
 
   let {
@@ -12,7 +13,7 @@
     worth = () => true,
   }: {
     label: string
-    accept: string
+    accept: Record<string, string[]>
     look: (file: File) => Promise<T>
     act: (file: File) => Promise<T>
     /** Words of the button that does it. */
@@ -27,7 +28,6 @@
   let found = $state<T | null>(null)
   let busy = $state('')
   let fault = $state('')
-  let field = $state<HTMLInputElement>()
 
   async function said(words: string, ask: (file: File) => Promise<T>): Promise<T | null> {
     if (file === null) return null
@@ -43,8 +43,8 @@
     }
   }
 
-  async function chosen(one: File | undefined): Promise<void> {
-    file = one ?? null
+  async function chosen(one: File): Promise<void> {
+    file = one
     found = null
     found = await said('Looking at it…', look)
   }
@@ -53,24 +53,14 @@
     file = null
     found = null
     fault = ''
-    if (field !== undefined) field.value = ''
   }
 </script>
 
-<label>
-  <span class="label">{label}</span>
-  <input
-    type="file"
-    {accept}
-    bind:this={field}
-    disabled={busy !== ''}
-    onchange={(e) => chosen(e.currentTarget.files?.[0])}
-  />
-</label>
+<TakeFile {label} {accept} disabled={busy !== ''} ontake={chosen} />
 {#if busy !== ''}<p role="status">{busy}</p>{/if}
 {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
 {#if found !== null && busy === ''}
-  <div class="found" role="status">{@render told(found)}</div>
+  <div class="grid gap-1" role="status">{@render told(found)}</div>
   <p>
     {#if worth(found)}
       <!-- Every screen hears of it and begins anew, this one too. -->
@@ -79,22 +69,3 @@
     <button class="act plain" onclick={leave}>Leave it</button>
   </p>
 {/if}
-
-<style>
-  .found {
-    display: grid;
-    gap: 0.3rem;
-  }
-  input::file-selector-button {
-    min-height: 44px;
-    padding: 0 1rem;
-    margin-right: 0.75rem;
-    border: 1px solid var(--line-strong);
-    border-radius: 4px;
-    background: transparent;
-    font: inherit;
-    font-weight: 600;
-    color: var(--ink);
-    cursor: pointer;
-  }
-</style>

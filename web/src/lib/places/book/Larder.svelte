@@ -15,12 +15,12 @@
 </script>
 
 {#if all.length > 0}
-  <section class="larder" data-ask="larder" aria-labelledby="larder-title">
+  <section class="border-l-4 border-accent pl-3" data-ask="larder" aria-labelledby="larder-title">
     <h2 class="font-bold" id="larder-title">In the fridge</h2>
     <ul>
       {#each all as batch (batch.roast_id + batch.seq)}
         <li>
-          <a href="/board/{batch.roast_id}">{batch.roast}</a>: {batch.what}{platesOf(
+          <a class="underline" href="/board/{batch.roast_id}">{batch.roast}</a>: {batch.what}{platesOf(
             batch.serves,
           ) === ''
             ? ''
@@ -32,13 +32,3 @@
     </ul>
   </section>
 {/if}
-
-<style>
-  .larder {
-    border-left: 4px solid var(--accent);
-    padding-left: 0.75rem;
-  }
-  a {
-    text-decoration: underline;
-  }
-</style>

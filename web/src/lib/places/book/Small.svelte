@@ -28,6 +28,7 @@
 </script>
 
 <svg
+  class="block max-w-full h-auto"
   {width}
   {height}
   viewBox="0 0 {width} {height}"
@@ -39,8 +40,10 @@
 >
   {#if !bare}
     {#each axis.ticks as tick (tick)}
-      <line x1={box.left} x2={width - 4} y1={axis.y(tick)} y2={axis.y(tick)} class="grid" />
-      <text x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end">{temp(tick, units, true)}</text>
+      <line x1={box.left} x2={width - 4} y1={axis.y(tick)} y2={axis.y(tick)} class="stroke-line" />
+      <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
+        >{temp(tick, units, true)}</text
+      >
     {/each}
   {/if}
   <line
@@ -48,14 +51,14 @@
     x2={width - 4}
     y1={axis.y(line.wanted_c)}
     y2={axis.y(line.wanted_c)}
-    class="wanted"
+    class="stroke-wanted stroke-[4] opacity-45"
   />
   <line
     x1={axis.x(line.planned.pull_min)}
     x2={axis.x(line.planned.pull_min)}
     y1={box.top}
     y2={height - box.bottom}
-    class="planned-out"
+    class="stroke-ink-soft [stroke-dasharray:4_3]"
   />
   {#if line.pulled_min !== null}
     <line
@@ -63,64 +66,32 @@
       x2={axis.x(line.pulled_min)}
       y1={box.top}
       y2={height - box.bottom}
-      class="out"
+      class="stroke-accent stroke-2"
     />
   {/if}
-  <path d={linePath(line.planned.curve, axis.x, axis.y)} class="planned" />
+  <path
+    d={linePath(line.planned.curve, axis.x, axis.y)}
+    class="fill-none stroke-ink-soft stroke-[1.8] [stroke-dasharray:4_3]"
+  />
   {#each line.readings as r (r.seq)}
-    <circle cx={axis.x(r.minute)} cy={axis.y(r.low_c)} r={bare ? 2.6 : 5} class="read" />
+    <circle cx={axis.x(r.minute)} cy={axis.y(r.low_c)} r={bare ? 2.6 : 5} class="fill-ink" />
   {/each}
   {#if !bare}
-    <text x={axis.x(line.planned.pull_min) + 5} y={height - box.bottom - 24} class="tag"
-      >planned out</text
+    <text
+      class="text-sm fill-ink-soft"
+      x={axis.x(line.planned.pull_min) + 5}
+      y={height - box.bottom - 24}>planned out</text
     >
     {#if line.pulled_min !== null}
-      <text x={axis.x(line.pulled_min) + 5} y={height - box.bottom - 8} class="tag strong"
-        >came out</text
+      <text
+        x={axis.x(line.pulled_min) + 5}
+        y={height - box.bottom - 8}
+        class="text-sm fill-ink font-semibold">came out</text
       >
     {/if}
-    <text x={box.left} y={height - 6}>0</text>
-    <text x={width - 4} y={height - 6} text-anchor="end">{Math.round(end)} min</text>
+    <text class="text-sm fill-ink-soft" x={box.left} y={height - 6}>0</text>
+    <text class="text-sm fill-ink-soft" x={width - 4} y={height - 6} text-anchor="end"
+      >{Math.round(end)} min</text
+    >
   {/if}
 </svg>
-
-<style>
-  svg {
-    display: block;
-    max-width: 100%;
-    height: auto;
-  }
-  text {
-    font-size: 14px;
-    fill: var(--ink-soft);
-  }
-  .strong {
-    fill: var(--ink);
-    font-weight: 600;
-  }
-  .grid {
-    stroke: var(--line);
-  }
-  .wanted {
-    stroke: var(--wanted);
-    stroke-width: 4;
-    opacity: 0.45;
-  }
-  .planned {
-    fill: none;
-    stroke: var(--ink-soft);
-    stroke-width: 1.8;
-    stroke-dasharray: 4 3;
-  }
-  .planned-out {
-    stroke: var(--ink-soft);
-    stroke-dasharray: 4 3;
-  }
-  .out {
-    stroke: var(--accent);
-    stroke-width: 2;
-  }
-  .read {
-    fill: var(--ink);
-  }
-</style>

@@ -51,19 +51,27 @@
   {#if !does(brings)}<p>It brings nothing that is not here.</p>{/if}
 {/snippet}
 
-<section class="along" aria-labelledby="along-title">
+<section class="grid gap-1.5 justify-items-start mt-4 print:hidden" aria-labelledby="along-title">
   <h2 class="font-bold" id="along-title">Take it along</h2>
   <p>
-    <a class="link" href="/api/backup" download>Save the whole kitchen as a file</a>
+    <a
+      class="underline underline-offset-4 min-h-10 inline-flex items-center"
+      href="/api/backup"
+      download>Save the whole kitchen as a file</a
+    >
     <span class="quiet">every roast, day, oven and setting, as of now, to be put back whole</span>
   </p>
   <p>
-    <a class="link" href="/api/export" download>Save it all as open JSON</a>
+    <a
+      class="underline underline-offset-4 min-h-10 inline-flex items-center"
+      href="/api/export"
+      download>Save it all as open JSON</a
+    >
     <span class="quiet">for other programs, or to be taken into another kitchen</span>
   </p>
   <FromFile
     label="Take in what a JSON file brings"
-    accept=".json,application/json"
+    accept={{ 'application/json': ['.json'] }}
     look={(file) => ask('import/look', file)}
     act={(file) => ask('import', file)}
     doIt="Take it in"
@@ -72,31 +80,10 @@
   />
   <FromFile
     label="Put a saved kitchen in the place of this one"
-    accept=".sqlite,application/vnd.sqlite3"
+    accept={{ 'application/vnd.sqlite3': ['.sqlite'] }}
     look={(file) => ask('backup/look', file)}
     act={(file) => ask('backup/restore', file)}
     doIt="Put it in the place of this kitchen"
     told={held}
   />
 </section>
-
-<style>
-  .along {
-    display: grid;
-    gap: 0.4rem;
-    justify-items: start;
-    margin-top: 1rem;
-  }
-  .link {
-    text-decoration: underline;
-    text-underline-offset: 4px;
-    min-height: 40px;
-    display: inline-flex;
-    align-items: center;
-  }
-  @media print {
-    .along {
-      display: none;
-    }
-  }
-</style>

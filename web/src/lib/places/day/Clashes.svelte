@@ -12,11 +12,16 @@
 
 {#each day?.clashes ?? [] as clash, n (`${clash.dish} ${clash.other} ${clash.what}`)}
   {@const offers = state.repairs[n]}
-  <section class="clash" aria-label="Clash">
-    <p class="say">
+  <section
+    class="border-l-4 border-accent bg-paper-deep py-3 px-4 grid gap-2 justify-items-start"
+    aria-label="Clash"
+  >
+    <p class="font-semibold">
       {sentence(clash.words, units)}
       {#if clash.from_min !== null && clash.to_min !== null}
-        <span class="when">{at(clash.from_min)} to {at(clash.to_min)}</span>
+        <span class="text-ink-soft font-normal ml-1.5"
+          >{at(clash.from_min)} to {at(clash.to_min)}</span
+        >
       {/if}
     </p>
     {#if offers === undefined}
@@ -26,15 +31,19 @@
     {:else if offers.length === 0}
       <p>Nothing that Trencher knows resolves it: another side, or two tables.</p>
     {:else}
-      <ul>
+      <ul class="grid gap-1.5 w-full">
         {#each offers as offer (offer.code + offer.words)}
           <li>
-            <button class="act plain" onclick={() => state.change(offer.change)}>
+            <button class="act plain w-full" onclick={() => state.change(offer.change)}>
               <span>
                 {sentence(offer.words, units)}
-                {#if offer.costs !== ''}<em>{sentence(offer.costs, units)}</em>{/if}
+                {#if offer.costs !== ''}<em class="block not-italic font-normal text-ink-soft"
+                    >{sentence(offer.costs, units)}</em
+                  >{/if}
               </span>
-              <b>{offer.works ? 'then all fits' : 'something else stays open'}</b>
+              <b class="text-sm whitespace-nowrap"
+                >{offer.works ? 'then all fits' : 'something else stays open'}</b
+              >
             </button>
           </li>
         {/each}
@@ -42,40 +51,3 @@
     {/if}
   </section>
 {/each}
-
-<style>
-  .clash {
-    border-left: 4px solid var(--accent);
-    background: var(--paper-deep);
-    padding: 0.7rem 1rem;
-    display: grid;
-    gap: 0.5rem;
-    justify-items: start;
-  }
-  .say {
-    font-weight: 650;
-  }
-  .when {
-    color: var(--ink-soft);
-    font-weight: 400;
-    margin-left: 0.4rem;
-  }
-  ul {
-    display: grid;
-    gap: 0.4rem;
-    width: 100%;
-  }
-  li .act {
-    width: 100%;
-  }
-  em {
-    display: block;
-    font-style: normal;
-    font-weight: 400;
-    color: var(--ink-soft);
-  }
-  b {
-    font-size: 0.9rem;
-    white-space: nowrap;
-  }
-</style>

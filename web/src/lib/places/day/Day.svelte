@@ -74,33 +74,35 @@
 </script>
 
 {#if fault !== '' && date === null}
-  <section class="page">
+  <section class="pt-4 pb-8 px-7 grid gap-2 justify-items-start max-lg:p-3">
     <h1>The day is not here.</h1>
     <p class="fault" role="alert">{fault}</p>
   </section>
 {:else if dates !== null && date === null}
-  <section class="page">
+  <section class="pt-4 pb-8 px-7 grid gap-2 justify-items-start max-lg:p-3">
     <h1>No day is planned yet.</h1>
     <p>Lay a joint on the block and say when you sit down: its day then stands here.</p>
     <a class="act" href="/block">To the block</a>
   </section>
 {:else if here?.fault && here.day === null}
-  <section class="page">
+  <section class="pt-4 pb-8 px-7 grid gap-2 justify-items-start max-lg:p-3">
     <h1>That day is not here.</h1>
     <p class="fault" role="alert">{here.fault}</p>
     <a class="act" href="/day">To the next day with something on it</a>
   </section>
 {:else if day === null || here === null || serve === null}
-  <p class="page quiet">Fetching the day…</p>
+  <p class="quiet pt-4 pb-8 px-7 grid gap-2 justify-items-start max-lg:p-3">Fetching the day…</p>
 {:else}
-  <div class="page day">
-    <header>
-      <p class="date">
+  <div
+    class="pt-4 pb-8 px-7 grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-y-4 gap-x-8 justify-items-stretch items-start max-lg:p-3 max-lg:grid-cols-1 print:p-0 print:gap-y-1.5 print:gap-x-5 print:grid-cols-[minmax(0,0.85fr)_minmax(0,1fr)] print:[zoom:0.54]"
+  >
+    <header class="col-span-full grid gap-1">
+      <p class="flex gap-4 items-center text-ink-soft">
         {longDay(serve)}
         {#if day.stale}<span class="quiet" role="status">being worked out anew…</span>{/if}
         {#if (dates?.length ?? 0) > 1}
           <select
-            class="field"
+            class="field w-auto min-h-9"
             aria-label="Another day"
             value={date}
             onchange={(e) =>
@@ -110,13 +112,15 @@
           </select>
         {/if}
       </p>
-      <h1 class="shout" data-where>{sentence(day.where.sentence, units)}</h1>
-      <div class="under">
-        <p class="paper-only">
+      <h1 class="shout text-2xl leading-shout print:hidden" data-where>
+        {sentence(day.where.sentence, units)}
+      </h1>
+      <div class="flex flex-wrap gap-x-6 items-center justify-between">
+        <p class="hidden print:block">
           <b>{day.people} plates on the table at {hour(serve)}</b>, {duration(day.hands_min)} of hands
           in all
         </p>
-        <p class="sum">
+        <p class="print:hidden">
           {#if day.fits}
             Everything has its place:
           {:else}
@@ -127,13 +131,17 @@
           {day.people} plates at {hour(serve)}, {duration(day.hands_min)} of hands in all, {day
             .where.left} steps left.
         </p>
-        <div class="acts tools">
+        <div class="acts items-center print:hidden">
           {#if day.undo !== null}
-            <button class="undo" onclick={() => here.undo()}>Undo {day.undo.words}</button>
+            <button class="undo inline-flex items-center" onclick={() => here.undo()}
+              >Undo {day.undo.words}</button
+            >
           {/if}
-          <button class="undo" onclick={() => print()}>Print on one page</button>
+          <button class="undo inline-flex items-center" onclick={() => print()}
+            >Print on one page</button
+          >
           <a
-            class="undo"
+            class="undo inline-flex items-center underline"
             href="/api/days/{day.date}/calendar.ics?units={units}"
             download="trencher-{day.date}.ics"
           >
@@ -143,7 +151,7 @@
       </div>
       {#if here.fault !== ''}<p class="fault" role="alert">{here.fault}</p>{/if}
       {#if day.where.late.length > 0 || day.again_at !== null}
-        <p class="again">
+        <p class="flex flex-wrap gap-y-1.5 gap-x-4 items-center print:hidden">
           {#if day.again_at !== null}
             Planned anew from {hour(new Date(day.again_at))}.
           {/if}
@@ -157,8 +165,10 @@
       {/if}
       {#each day.late as line (line)}<p class="fault">{sentence(line, units)}</p>{/each}
       {#if day.cautions.length > 0}
-        <ul class="cautions" aria-label="Cautions">
-          {#each day.cautions as caution (caution.code)}<li>
+        <ul aria-label="Cautions">
+          {#each day.cautions as caution (caution.code)}<li
+              class="border-l-4 border-ember pl-3 my-1"
+            >
               {sentence(caution.text, units)}
             </li>{/each}
         </ul>
@@ -166,14 +176,17 @@
       {#if assumed.length > 0}
         <p class="quiet">
           Nobody chose a way yet for {#each assumed as joint, n (joint.id)}{n > 0 ? ' and ' : ''}<a
+              class="underline"
               href="/ways/{joint.id}">{joint.name}</a
             >{/each}: the first that suits is assumed.
         </p>
       {/if}
     </header>
-    <div class="clashes"><Clashes state={here} {units} /></div>
-    <div class="picture">
-      <p class="cost" role="status" class:shown={cost !== null}>{cost?.join('; ') ?? ''}</p>
+    <div class="col-span-full grid gap-1 empty:hidden"><Clashes state={here} {units} /></div>
+    <div class="relative max-lg:order-2 print:order-0">
+      <p class="min-h-[1.5em] font-semibold text-ember print:hidden" role="status" data-say="cost">
+        {cost?.join('; ') ?? ''}
+      </p>
       <DayClock
         {day}
         ovens={kitchen.ovens}
@@ -186,13 +199,13 @@
         ondrop={(side, min) => here.side(side, { pinned_min: min })}
         onchoose={(step) => (chosen = step)}
       />
-      <div class="settings">
+      <div class="grid gap-6 mt-6 print:hidden">
         <AtTable {day} onchange={(part) => void here.change(part)} />
         <Sides state={here} {day} ovens={kitchen.ovens} {units} />
       </div>
     </div>
-    <div class="lines">
-      <h2 id="order-head">In order</h2>
+    <div class="max-lg:order-1 print:order-0">
+      <h2 class="text-xl" id="order-head">In order</h2>
       <OrderList
         {day}
         {units}
@@ -208,125 +221,3 @@
     </div>
   </div>
 {/if}
-
-<style>
-  .page {
-    padding: 1rem 1.75rem 2rem;
-    display: grid;
-    gap: 0.6rem;
-    justify-items: start;
-  }
-  .day {
-    grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
-    gap: 1rem 2rem;
-    justify-items: stretch;
-    align-items: start;
-  }
-  header,
-  .clashes {
-    grid-column: 1 / -1;
-    display: grid;
-    gap: 0.3rem;
-  }
-  .clashes:empty {
-    display: none;
-  }
-  .date {
-    display: flex;
-    gap: 1rem;
-    align-items: center;
-    color: var(--ink-soft);
-  }
-  .date .field {
-    width: auto;
-    min-height: 36px;
-  }
-  .shout {
-    font-size: clamp(1.4rem, 2.4vw, 1.95rem);
-    line-height: 1.12;
-  }
-  .again {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem 1rem;
-    align-items: center;
-  }
-  .under {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0 1.5rem;
-    align-items: center;
-    justify-content: space-between;
-  }
-  .tools {
-    align-items: center;
-  }
-  .cautions li {
-    border-left: 4px solid var(--ember);
-    padding-left: 0.7rem;
-    margin: 0.2rem 0;
-  }
-  .tools .undo {
-    display: inline-flex;
-    align-items: center;
-  }
-  .picture {
-    position: relative;
-  }
-  .cost {
-    min-height: 1.5em;
-    font-weight: 650;
-    color: var(--ember);
-  }
-  .lines h2 {
-    font-size: 1.3rem;
-  }
-  .settings {
-    display: grid;
-    gap: 1.6rem;
-    margin-top: 1.6rem;
-  }
-  header a {
-    text-decoration: underline;
-  }
-  @media (max-width: 860px) {
-    .page {
-      padding: 0.75rem;
-    }
-    .day {
-      grid-template-columns: minmax(0, 1fr);
-    }
-    .lines {
-      order: 1;
-    }
-    .picture {
-      order: 2;
-    }
-  }
-  .paper-only {
-    display: none;
-  }
-  @media print {
-    .paper-only {
-      display: block;
-    }
-    .shout,
-    .sum,
-    .tools,
-    .settings,
-    .again,
-    .cost {
-      display: none;
-    }
-    .day {
-      padding: 0;
-      gap: 6px 20px;
-      grid-template-columns: minmax(0, 0.85fr) minmax(0, 1fr);
-      zoom: 0.58;
-    }
-    .lines,
-    .picture {
-      order: 0;
-    }
-  }
-</style>

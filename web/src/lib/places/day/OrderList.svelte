@@ -92,43 +92,57 @@
   }
 </script>
 
-<ol class="order" aria-label="Running order">
+<ol class="grid" aria-label="Running order">
   {#each day.steps as step, i (step.id)}
     {@const over = isOver(step)}
-    {#if heads[i]}<li class="head">{heads[i]}</li>{/if}
+    {#if heads[i]}<li
+        class="grid-cols-[44px_1fr] border-b border-line block font-bold pt-3 pb-1 print:break-inside-avoid print:grid-cols-[22px_1fr]"
+      >
+        {heads[i]}
+      </li>{/if}
     <li
-      class:over
-      class:late={late.has(step.id)}
-      class:soon={soon.has(step.id)}
-      class:open={chosen === step.id}
+      class="group/step grid grid-cols-[44px_1fr] border-b border-line data-soon:bg-paper-deep print:break-inside-avoid print:grid-cols-[22px_1fr]"
+      data-over={over || undefined}
+      data-late={late.has(step.id) || undefined}
+      data-soon={soon.has(step.id) || undefined}
       data-step={step.id}
     >
       <button
-        class="tickbox"
+        class="min-h-11 grid place-items-center print:min-h-0 print:py-1"
         aria-label={over ? `Take back: ${step.words}` : `Done: ${sentence(step.words, units)}`}
         aria-pressed={over}
         disabled={busy}
         onclick={() => (over ? onundo(null) : ondid(step.id, null, false))}
       >
-        <span aria-hidden="true">{step.skipped_at !== null ? '–' : over ? '✓' : ''}</span>
+        <span
+          class="w-5.5 h-5.5 border-[1.5px] border-line-strong rounded-base grid place-items-center font-extrabold leading-none print:w-2.5 print:h-2.5"
+          aria-hidden="true">{step.skipped_at !== null ? '–' : over ? '✓' : ''}</span
+        >
       </button>
       <button
-        class="line"
+        class="line group/line grid grid-cols-[3.4rem_1fr_auto] gap-2 items-baseline text-left py-2 px-1 min-h-11 print:min-h-0 print:py-1 print:px-0"
         aria-expanded={chosen === step.id}
         onclick={() => onchoose(chosen === step.id ? null : step.id)}
       >
-        <time>{at(step.at_min)}</time>
-        <span class="words">
+        <time
+          class="font-bold group-data-over/step:text-ink-soft group-data-over/step:line-through group-data-over/step:decoration-1 group-data-late/step:text-accent group-data-late/step:font-bold"
+          >{at(step.at_min)}</time
+        >
+        <span
+          class="group-hover/line:underline group-hover/line:underline-offset-4 group-data-over/step:text-ink-soft group-data-over/step:line-through group-data-over/step:decoration-1 group-data-late/step:text-accent group-data-late/step:font-bold"
+        >
           {sentence(step.words, units)}
-          {#if step.note !== ''}<em>{sentence(step.note, units)}</em>{/if}
+          {#if step.note !== ''}<em class="text-ink-soft not-italic text-sm before:content-['·_']"
+              >{sentence(step.note, units)}</em
+            >{/if}
         </span>
-        <span class="hands">
+        <span class="text-ink-soft text-sm whitespace-nowrap">
           {#if step.who !== ''}<b>{step.who}</b>{/if}
           {step.hands_min >= 1 ? `${Math.round(step.hands_min)} min` : ''}
         </span>
       </button>
       {#if chosen === step.id}
-        <div class="more">
+        <div class="more col-start-2 pb-3 pr-1 pl-16 text-sm text-ink-soft print:hidden">
           <p>
             {at(step.at_min)} to {at(step.until_min)}; {slack(step)}.
             {#if before(step) !== ''}After: {before(step)}.{/if}
@@ -136,11 +150,11 @@
             {#if step.skipped_at !== null}Skipped.{/if}
           </p>
           {#if !over && nowMin > -2880}
-            <div class="acts">
-              <label>
+            <div class="acts items-center">
+              <label class="flex items-center gap-2">
                 Done at
                 <input
-                  class="field"
+                  class="field w-24"
                   placeholder={hour(now)}
                   autocomplete="off"
                   bind:value={earlier}
@@ -154,13 +168,17 @@
             </div>
             {#if fault !== ''}<p class="wrong" role="alert">{fault}</p>{/if}
             {#if slips?.step === step.id}
-              <ul class="slips" aria-label="What may have been forgotten">
+              <ul aria-label="What may have been forgotten">
                 {#each slips.found as slip (slip.code)}
-                  <li>
-                    <b>{slip.asks}.</b>
+                  <li
+                    class="grid-cols-[44px_1fr] border-b border-line block py-1.5 print:break-inside-avoid print:grid-cols-[22px_1fr]"
+                  >
+                    <b class="text-ink">{slip.asks}.</b>
                     {sentence(slip.costs, units)}
                     {#if slip.possible}
-                      <span>{sentence(slip.words, units)}, by {hour(new Date(slip.until))}.</span>
+                      <span class="text-ink"
+                        >{sentence(slip.words, units)}, by {hour(new Date(slip.until))}.</span
+                      >
                       <button
                         class="undo"
                         onclick={() => {
@@ -169,7 +187,7 @@
                         }}>Make it a task</button
                       >
                     {:else}
-                      <span>Leave it: {sentence(slip.words, units)}</span>
+                      <span class="text-ink">Leave it: {sentence(slip.words, units)}</span>
                     {/if}
                   </li>
                 {/each}
@@ -181,122 +199,3 @@
     </li>
   {/each}
 </ol>
-
-<style>
-  .order {
-    display: grid;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 44px 1fr;
-    border-bottom: 1px solid var(--line);
-  }
-  .tickbox {
-    min-height: 44px;
-    display: grid;
-    place-items: center;
-  }
-  .tickbox span {
-    width: 22px;
-    height: 22px;
-    border: 1.5px solid var(--line-strong);
-    border-radius: 3px;
-    display: grid;
-    place-items: center;
-    font-weight: 800;
-    line-height: 1;
-  }
-  .line {
-    display: grid;
-    grid-template-columns: 3.4rem 1fr auto;
-    gap: 0.5rem;
-    align-items: baseline;
-    text-align: left;
-    padding: 0.5rem 0.25rem;
-    min-height: 44px;
-  }
-  .line:hover .words {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-  }
-  time {
-    font-weight: 700;
-  }
-  .words em {
-    color: var(--ink-soft);
-    font-style: normal;
-    font-size: 0.9em;
-  }
-  .words em::before {
-    content: '· ';
-  }
-  .hands {
-    color: var(--ink-soft);
-    font-size: 0.9rem;
-    white-space: nowrap;
-  }
-  .over .words,
-  .over time {
-    color: var(--ink-soft);
-    text-decoration: line-through;
-    text-decoration-thickness: 1px;
-  }
-  li.head {
-    display: block;
-    font-weight: 700;
-    padding: 0.7rem 0 0.2rem;
-  }
-  .slips li {
-    display: block;
-    padding: 0.4rem 0;
-  }
-  .slips b {
-    color: var(--ink);
-  }
-  .slips span {
-    color: var(--ink);
-  }
-  .late time,
-  .late .words {
-    color: var(--accent);
-    font-weight: 700;
-  }
-  .soon {
-    background: var(--paper-deep);
-  }
-  .more {
-    grid-column: 2;
-    padding: 0 0.25rem 0.7rem 3.9rem;
-    font-size: 0.95rem;
-    color: var(--ink-soft);
-  }
-  .acts {
-    align-items: center;
-  }
-  .acts label {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-  }
-  .acts .field {
-    width: 6rem;
-  }
-  @media print {
-    li {
-      break-inside: avoid;
-      grid-template-columns: 22px 1fr;
-    }
-    .tickbox,
-    .line {
-      min-height: 0;
-      padding: 3px 0;
-    }
-    .more {
-      display: none;
-    }
-    .tickbox span {
-      width: 10px;
-      height: 10px;
-    }
-  }
-</style>

@@ -1,10 +1,10 @@
 <script lang="ts">
   // A side of one's own in one sitting: where, how long, at what heat, how long it may wait.
   import { http, want, type SideLine } from '$lib/api/client'
-  import NumberField from '$lib/ui/NumberField.svelte'
-  import { fromF, toF, type Units } from '$lib/units'
+  import QuantityField from '$lib/ui/QuantityField.svelte'
+  import { listed } from './shape'
 
-  let { units, onmade }: { units: Units; onmade: (side: SideLine) => void } = $props()
+  let { onmade }: { onmade: (side: SideLine) => void } = $props()
 
   let name = $state('')
   let where = $state<'oven' | 'hob' | 'hands'>('oven')
@@ -20,10 +20,6 @@
   let contains = $state('')
   let fault = $state('')
 
-  const shown = (c: number): number => (units === 'C' ? c : toF(c))
-  const kept = (value: number): number => (units === 'C' ? value : fromF(value))
-  const unit = $derived(units === 'C' ? '°C' : '°F')
-
   async function make(): Promise<void> {
     try {
       const body = {
@@ -34,10 +30,7 @@
         prep_min: prep,
         hold_min: hold,
         full_main: main,
-        allergens: contains
-          .split(',')
-          .map((a) => a.trim())
-          .filter((a) => a !== ''),
+        allergens: listed(contains),
         ...(where === 'oven'
           ? { low_c: low, ref_c: usual, high_c: high, brown_min: browns ? 30 : 0 }
           : {}),
@@ -50,82 +43,89 @@
 </script>
 
 <form
-  class="own"
+  class="grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-2 w-full items-end p-3 bg-paper-deep rounded-base"
   onsubmit={(e) => {
     e.preventDefault()
     void make()
   }}
 >
   <label>
-    <span class="label">What is it called</span>
+    <span class="label-text">What is it called</span>
     <input class="field" bind:value={name} required maxlength="60" autocomplete="off" />
   </label>
   <label>
-    <span class="label">Where it is cooked</span>
+    <span class="label-text">Where it is cooked</span>
     <select class="field" bind:value={where}>
       <option value="oven">in an oven</option>
       <option value="hob">on the hob</option>
       <option value="hands">nowhere: made by hand</option>
     </select>
   </label>
-  <NumberField
+  <QuantityField
     label="Preparing"
     value={prep}
     low={0}
     high={180}
-    unit="min"
+    kind="time"
     onvalue={(v) => (prep = v)}
+    step={1}
   />
   {#if where !== 'hands'}
-    <NumberField
+    <QuantityField
       label="Cooking"
       value={minutes}
       low={1}
       high={600}
-      unit="min"
+      kind="time"
       onvalue={(v) => (minutes = v)}
+      step={1}
     />
   {/if}
-  <NumberField
+  <QuantityField
     label="Hands meanwhile"
     value={hands}
     low={0}
     high={180}
-    unit="min"
+    kind="time"
     onvalue={(v) => (hands = v)}
+    step={1}
   />
-  <NumberField
+  <QuantityField
     label="May wait"
     value={hold}
     low={0}
     high={4320}
-    unit="min"
+    kind="time"
     onvalue={(v) => (hold = v)}
+    step={1}
   />
   {#if where === 'oven'}
-    <NumberField
+    <QuantityField
       label="Usual heat"
-      value={shown(usual)}
-      low={shown(50)}
-      high={shown(300)}
-      {unit}
-      onvalue={(v) => (usual = kept(v))}
+      kind="heat"
+      step={5}
+      value={usual}
+      low={50}
+      high={300}
+      onvalue={(v) => (usual = v)}
     />
-    <NumberField
+    <QuantityField
       label="Bears from"
-      value={shown(low)}
-      low={shown(40)}
-      high={shown(300)}
-      {unit}
-      onvalue={(v) => (low = kept(v))}
+      kind="heat"
+      step={5}
+      value={low}
+      low={40}
+      high={300}
+      onvalue={(v) => (low = v)}
     />
-    <NumberField
+    <QuantityField
       label="Bears up to"
-      value={shown(high)}
-      low={shown(50)}
-      high={shown(320)}
-      {unit}
-      onvalue={(v) => (high = kept(v))}
+      kind="heat"
+      step={5}
+      value={high}
+      low={50}
+      high={320}
+      onvalue={(v) => (high = v)}
     />
     <label class="tick"><input type="checkbox" bind:checked={browns} />It should brown</label>
   {/if}
@@ -133,22 +133,9 @@
     ><input type="checkbox" bind:checked={main} />It feeds those who eat none of the joint</label
   >
   <label>
-    <span class="label">Contains (milk, gluten …)</span>
+    <span class="label-text">Contains (milk, gluten …)</span>
     <input class="field" bind:value={contains} autocomplete="off" />
   </label>
   {#if fault !== ''}<p class="wrong" role="alert">{fault}</p>{/if}
   <button class="act" type="submit">Put it on the list</button>
 </form>
-
-<style>
-  .own {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-    gap: 0.6rem;
-    width: 100%;
-    align-items: end;
-    padding: 0.8rem;
-    background: var(--paper-deep);
-    border-radius: 4px;
-  }
-</style>

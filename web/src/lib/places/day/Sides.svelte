@@ -77,31 +77,38 @@
   }
 </script>
 
-<section class="sides" aria-labelledby="sides-head">
-  <h2 id="sides-head">Sides</h2>
+<section class="grid gap-3" aria-labelledby="sides-head">
+  <h2 class="text-xl" id="sides-head">Sides</h2>
   <ul>
     {#each day.sides as side (side.id)}
-      <li data-side={side.id} class:out={side.entry.left_out}>
-        <div class="head">
-          <strong>{side.name}</strong>
-          {#if side.full_main}<span class="tag">a main</span>{/if}
-          {#if side.look !== ''}<span class="look">{side.look}</span>{/if}
+      <li
+        class="group/side py-2 border-t border-line"
+        data-side={side.id}
+        data-out={side.entry.left_out || undefined}
+      >
+        <div class="flex gap-2 items-baseline">
+          <strong class="group-data-out/side:line-through">{side.name}</strong>
+          {#if side.full_main}<span class="text-xs border border-line-strong rounded-base px-1"
+              >a main</span
+            >{/if}
+          {#if side.look !== ''}<span class="text-ember font-semibold text-sm">{side.look}</span
+            >{/if}
         </div>
         <p class="quiet">
           {side.entry.left_out ? 'left out' : waiting(side)}{side.allergens.length > 0
             ? `; contains ${side.allergens.join(', ')}`
             : ''}
         </p>
-        <div class="acts">
+        <div class="acts items-center print:hidden">
           {#if side.entry.left_out}
             <button class="undo" onclick={() => here.side(side.id, { left_out: false })}>
               Back on the list
             </button>
           {:else}
-            <label class="begin">
+            <label class="flex items-center gap-1.5 text-sm text-ink-soft">
               begins
               <input
-                class="field"
+                class="field w-20 min-h-10 font-semibold"
                 autocomplete="off"
                 aria-label="{side.name} begins at"
                 value={at?.id === side.id
@@ -121,7 +128,7 @@
             {/if}
             {#if ['roots', 'bake', 'pudding', 'main'].includes(side.kind)}
               <select
-                class="field"
+                class="field w-auto min-h-10"
                 aria-label="Oven for {side.name}"
                 value={side.entry.oven ?? ''}
                 onchange={(e) => here.side(side.id, { oven: e.currentTarget.value || null })}
@@ -142,12 +149,14 @@
         </div>
       </li>
     {:else}
-      <li class="quiet">No sides yet: the joints stand alone. Add one below.</li>
+      <li class="quiet py-2 border-t border-line">
+        No sides yet: the joints stand alone. Add one below.
+      </li>
     {/each}
   </ul>
   {#if fault !== ''}<p class="wrong" role="alert">{fault}</p>{/if}
-  <div class="add">
-    <label class="label" for="side-find">Add a side</label>
+  <div class="border-t border-line pt-2 grid gap-1.5 justify-items-start print:hidden">
+    <label class="label-text" for="side-find">Add a side</label>
     <input
       id="side-find"
       class="field"
@@ -156,12 +165,17 @@
       bind:value={typed}
       onkeydown={(e) => e.key === 'Enter' && offered[0] !== undefined && add(offered[0])}
     />
-    <ul class="offers" aria-label="Sides to add">
+    <ul class="w-full" aria-label="Sides to add">
       {#each typed.trim() === '' ? offered.slice(0, 6) : offered.slice(0, 10) as side (side.id)}
         <li>
-          <button onclick={() => add(side)}>
+          <button
+            class="w-full text-left min-h-11 grid py-1 px-1.5 hover:bg-paper-deep"
+            onclick={() => add(side)}
+          >
             <strong>{side.name}</strong>
-            <span class="quiet">{range(side)}{side.in_tin ? '; or in the joint’s tin' : ''}</span>
+            <span class="quiet text-sm"
+              >{range(side)}{side.in_tin ? '; or in the joint’s tin' : ''}</span
+            >
           </button>
         </li>
       {:else}
@@ -173,7 +187,6 @@
     </button>
     {#if makes}
       <OwnSide
-        {units}
         onmade={(side) => {
           makes = false
           known = [side, ...known]
@@ -183,84 +196,3 @@
     {/if}
   </div>
 </section>
-
-<style>
-  .sides {
-    display: grid;
-    gap: 0.7rem;
-  }
-  h2 {
-    font-size: 1.3rem;
-  }
-  .sides > ul > li {
-    padding: 0.5rem 0;
-    border-top: 1px solid var(--line);
-  }
-  .head {
-    display: flex;
-    gap: 0.6rem;
-    align-items: baseline;
-  }
-  .tag {
-    font-size: 0.8rem;
-    border: 1px solid var(--line-strong);
-    border-radius: 3px;
-    padding: 0 0.3rem;
-  }
-  .look {
-    color: var(--ember);
-    font-weight: 600;
-    font-size: 0.9rem;
-  }
-  .out strong {
-    text-decoration: line-through;
-  }
-  .acts {
-    align-items: center;
-  }
-  .begin {
-    display: flex;
-    align-items: center;
-    gap: 0.4rem;
-    font-size: 0.9rem;
-    color: var(--ink-soft);
-  }
-  .begin .field {
-    width: 5rem;
-    min-height: 40px;
-    font-weight: 600;
-  }
-  select.field {
-    width: auto;
-    min-height: 40px;
-  }
-  .add {
-    border-top: 1px solid var(--line);
-    padding-top: 0.6rem;
-    display: grid;
-    gap: 0.4rem;
-    justify-items: start;
-  }
-  .offers {
-    width: 100%;
-  }
-  .offers button {
-    width: 100%;
-    text-align: left;
-    min-height: 44px;
-    display: grid;
-    padding: 0.2rem 0.4rem;
-  }
-  .offers button:hover {
-    background: var(--paper-deep);
-  }
-  .offers span {
-    font-size: 0.88rem;
-  }
-  @media print {
-    .acts,
-    .add {
-      display: none;
-    }
-  }
-</style>

@@ -156,3 +156,11 @@ export function costs(before: Day, after: Day): string[] {
   if (found.length === 0) found.push('costs nothing')
   return found
 }
+
+/** What was typed with commas, as a list. */
+export function listed(text: string): string[] {
+  return text
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '')
+}

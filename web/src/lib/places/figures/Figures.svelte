@@ -1,5 +1,6 @@
 <script lang="ts">
   // The authority's figures, as published and as changed: each value with where it is from.
+  import Choice from '$lib/ui/Choice.svelte'
   import { http, want, type FigureRow, type Profile } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
@@ -70,29 +71,21 @@
 
 <svelte:head><title>Figures · Trencher</title></svelte:head>
 
-<div class="page">
-  <h1>Whose figures</h1>
+<div class="max-w-248 pt-6 pb-12 px-7 grid gap-4">
+  <h1 class="text-2xl">Whose figures</h1>
   <p class="quiet">
     Published guidance, as a starting point: check each with your own authority. A plan is compared
     with a figure; only a reading meets it.
   </p>
-  <fieldset>
-    <legend class="label">Authority</legend>
-    {#each profiles as one (one.id)}
-      <label class="tick">
-        <input
-          type="radio"
-          name="authority"
-          checked={profile?.id === one.id}
-          onchange={() => {
-            shown = one.id
-            open = ''
-          }}
-        />
-        {one.name}{one.in_use ? ', in use' : ''}
-      </label>
-    {/each}
-  </fieldset>
+  <Choice
+    label="Authority"
+    options={profiles.map((one) => [one.id, `${one.name}${one.in_use ? ', in use' : ''}`] as const)}
+    value={profile?.id ?? ''}
+    onchoose={(id) => {
+      shown = id
+      open = ''
+    }}
+  />
   {#if profile !== undefined}
     <p>
       {profile.source}, read {profile.checked}.
@@ -103,9 +96,11 @@
     {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
     <ul class="rows" aria-label="Figures of {profile.name}">
       {#each profile.rows as row (row.row)}
-        <li>
-          <span class="what">{row.words}</span>
-          <span class="says">
+        <li
+          class="grid grid-cols-[16rem_1fr_auto] gap-y-1 gap-x-5 items-center py-2 border-t border-line min-h-12 max-lg:grid-cols-1"
+        >
+          <span class="font-semibold">{row.words}</span>
+          <span class="grid tabular-nums">
             {#if row.own === null}
               {sentence(row.published, units)}
             {:else}
@@ -134,26 +129,27 @@
           </span>
           {#if open === row.row}
             <form
+              class="col-span-full grid grid-cols-[8rem_8rem_1fr_auto_auto] gap-2 items-end pt-1 pb-2 max-lg:grid-cols-1"
               onsubmit={(e) => {
                 e.preventDefault()
                 void keep(row)
               }}
             >
-              <label>
-                <span class="label">
+              <label class="grid">
+                <span class="label-text">
                   {row.unit === 'figure' || row.unit === 'C' ? degree : UNIT[row.unit]}
                   {row.row === 'whole' ? '(empty: the outside)' : ''}
                 </span>
                 <input class="field" inputmode="decimal" bind:value={typed.temp} />
               </label>
               {#if row.unit === 'figure'}
-                <label>
-                  <span class="label">held for, minutes</span>
+                <label class="grid">
+                  <span class="label-text">held for, minutes</span>
                   <input class="field" inputmode="decimal" bind:value={typed.hold} />
                 </label>
               {/if}
-              <label class="why">
-                <span class="label">Where it is from, with its date</span>
+              <label class="grid col-start-3 max-lg:col-auto">
+                <span class="label-text">Where it is from, with its date</span>
                 <input class="field" maxlength="160" bind:value={typed.why} />
               </label>
               <button class="act">Keep it</button>
@@ -169,59 +165,3 @@
     <p class="quiet">Looking them up…</p>
   {/if}
 </div>
-
-<style>
-  h1 {
-    font-size: 1.75rem;
-  }
-  .page {
-    max-width: 62rem;
-    padding: 1.5rem 1.75rem 3rem;
-    display: grid;
-    gap: 1rem;
-  }
-  fieldset {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.25rem 1.5rem;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 16rem 1fr auto;
-    gap: 0.25rem 1.25rem;
-    align-items: center;
-    padding: 0.5rem 0;
-    border-top: 1px solid var(--line);
-    min-height: 48px;
-  }
-  .what {
-    font-weight: 600;
-  }
-  .says {
-    display: grid;
-    font-variant-numeric: tabular-nums;
-  }
-  form {
-    grid-column: 1 / -1;
-    display: grid;
-    grid-template-columns: 8rem 8rem 1fr auto auto;
-    gap: 0.6rem;
-    align-items: end;
-    padding: 0.25rem 0 0.5rem;
-  }
-  form label {
-    display: grid;
-  }
-  .why {
-    grid-column: 3;
-  }
-  @media (max-width: 860px) {
-    li,
-    form {
-      grid-template-columns: 1fr;
-    }
-    .why {
-      grid-column: auto;
-    }
-  }
-</style>

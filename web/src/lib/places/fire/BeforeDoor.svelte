@@ -100,12 +100,12 @@
   }
 </script>
 
-<h1 class="shout sentence">
+<h1 class="shout text-4xl leading-shout">
   {#if due === null}It is ready to go in.
   {:else if late}It should have gone in {when}.
   {:else}It goes in {when}.{/if}
 </h1>
-<p class="then">
+<p class="text-2xl">
   {#if first !== undefined && first.dial_c !== null}
     The dial at {dial(first.dial_c, roast.oven.marks)}{#if cold}, switched on as it goes in: the
       oven is cold{:else if heat !== null && !late}, switched on by {hour(heat)}{/if}.
@@ -114,16 +114,18 @@
     Put in now, it is ready about {hour(new Date(now.getTime() + length * 60_000))}.
   {/if}
 </p>
-<form class="door" onsubmit={measured}>
-  <label for="core-now">Before the door closes: what does the middle read?</label>
+<form class="mt-6 grid gap-2 max-w-184" onsubmit={measured}>
+  <label class="text-xl font-semibold" for="core-now"
+    >Before the door closes: what does the middle read?</label
+  >
   <p class="quiet">
     Assumed so far: {temp(roast.joint.start_c, units)}. A reading takes its place and narrows every
     figure.
   </p>
-  <div class="line">
+  <div class="line flex gap-3 flex-wrap">
     <input
       id="core-now"
-      class="field"
+      class="field w-36 text-2xl min-h-14 font-bold"
       inputmode="decimal"
       autocomplete="off"
       placeholder={temp(roast.joint.start_c, units, true)}
@@ -139,11 +141,13 @@
     </button>
   </div>
   {#if fault !== ''}<p id="core-fault" class="fault" role="alert">{fault}</p>{/if}
-  <div class="line since">
-    <label for="since" class="label">It went in already? At, or minutes ago</label>
+  <div class="line flex gap-3 flex-wrap items-center">
+    <label for="since" class="label-text text-xl font-semibold"
+      >It went in already? At, or minutes ago</label
+    >
     <input
       id="since"
-      class="field small"
+      class="field w-36 font-bold text-lg min-h-11"
       autocomplete="off"
       placeholder="{hour(now)} or 20"
       bind:value={since}
@@ -155,7 +159,7 @@
 </form>
 {#if forecast !== null && x !== null && due !== null}
   {@const start = due.getTime()}
-  <div class="planned" bind:clientWidth={width}>
+  <div class="self-stretch mt-auto pt-4" bind:clientWidth={width}>
     <Strip
       {forecast}
       x={(minute) => x(start + minute * 60_000)}
@@ -166,8 +170,10 @@
       {units}
       marks={roast.oven.marks}
     />
-    <div class="hours" aria-hidden="true">
-      {#each marks as mark (mark.x)}<span style:left="{mark.x}px">{mark.text}</span>{/each}
+    <div class="relative h-6.5 text-ink-soft" aria-hidden="true">
+      {#each marks as mark (mark.x)}<span class="absolute -translate-x-1/2" style:left="{mark.x}px"
+          >{mark.text}</span
+        >{/each}
     </div>
   </div>
 {/if}
@@ -178,55 +184,3 @@
   <a class="link" href="/hand/{roast.id}">change it by hand</a>, or
   <a class="link" href="/block/{roast.id}">another joint</a>.
 </p>
-
-<style>
-  .sentence {
-    font-size: clamp(2.6rem, 5vw, 3.9rem);
-    line-height: 1.05;
-  }
-  .then {
-    font-size: 1.5rem;
-  }
-  .door {
-    margin-top: 1.5rem;
-    display: grid;
-    gap: 0.6rem;
-    max-width: 46rem;
-  }
-  label {
-    font-size: 1.35rem;
-    font-weight: 600;
-  }
-  .line {
-    display: flex;
-    gap: 0.75rem;
-    flex-wrap: wrap;
-  }
-  .field {
-    width: 9rem;
-    font-size: 1.6rem;
-    min-height: 56px;
-    font-weight: 700;
-  }
-  .since {
-    align-items: center;
-  }
-  .small {
-    font-size: 1.1rem;
-    min-height: 44px;
-  }
-  .planned {
-    align-self: stretch;
-    margin-top: auto;
-    padding-top: 1rem;
-  }
-  .hours {
-    position: relative;
-    height: 1.6rem;
-    color: var(--ink-soft);
-  }
-  .hours span {
-    position: absolute;
-    transform: translateX(-50%);
-  }
-</style>

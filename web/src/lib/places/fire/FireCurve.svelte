@@ -56,8 +56,13 @@
   )
 </script>
 
-<div class="curve" bind:clientWidth={width} bind:clientHeight={height}>
+<div
+  class="h-[clamp(280px,46vh,440px)] relative"
+  bind:clientWidth={width}
+  bind:clientHeight={height}
+>
   <svg
+    class="absolute inset-0 w-full h-full"
     viewBox="0 0 {width} {height}"
     role="img"
     aria-label="Core over time: {temp(outlook.core_c, units)} now, out at {temp(
@@ -65,10 +70,18 @@
       units,
     )}, peak {temp(outlook.peak_c.value, units)}; {roast.readings.length} readings"
   >
-    <path d={silhouette(air, axis.x, axis.air)} class="air" />
+    <path d={silhouette(air, axis.x, axis.air)} class="fill-ember-soft opacity-75" />
     {#each axis.ticks as tick (tick)}
-      <line x1={box.left} x2={width - box.right} y1={axis.y(tick)} y2={axis.y(tick)} class="grid" />
-      <text x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end">{temp(tick, units, true)}</text>
+      <line
+        x1={box.left}
+        x2={width - box.right}
+        y1={axis.y(tick)}
+        y2={axis.y(tick)}
+        class="stroke-line"
+      />
+      <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
+        >{temp(tick, units, true)}</text
+      >
     {/each}
     {#each marks as at (at.getTime())}
       <line
@@ -76,9 +89,10 @@
         x2={axis.x(ofMinute(at))}
         y1={box.top}
         y2={height - box.bottom}
-        class="grid"
+        class="stroke-line"
       />
       <text
+        class="text-sm fill-ink-soft"
         x={Math.min(axis.x(ofMinute(at)), width - HALF_HOUR_TEXT)}
         y={height - 8}
         text-anchor="middle">{hour(at)}</text
@@ -89,20 +103,30 @@
       width={Math.max(width - box.left - box.right, 0)}
       y={axis.y(roast.wanted_c + 1.5)}
       height={axis.y(roast.wanted_c - 1.5) - axis.y(roast.wanted_c + 1.5)}
-      class="wanted"
+      class="fill-wanted-soft"
     />
-    <text x={box.left + 8} y={axis.y(roast.wanted_c + 1.5) - 5} class="wanted-text">
+    <text
+      x={box.left + 8}
+      y={axis.y(roast.wanted_c + 1.5) - 5}
+      class="text-sm fill-wanted font-semibold"
+    >
       wanted {temp(roast.wanted_c, units)}
     </text>
     {#if outlook.air_there_min !== null && outlook.air_there_min < end}
       {@const x = axis.x(outlook.air_there_min)}
       <!-- At the top, where no curve is. -->
       {@const y = box.top + 14}
-      <line x1={x} x2={x} y1={y + 20} y2={height - box.bottom} class="there" />
+      <line
+        x1={x}
+        x2={x}
+        y1={y + 20}
+        y2={height - box.bottom}
+        class="stroke-ember [stroke-dasharray:3_4]"
+      />
       {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE}
       {@const at = crosses ? axis.x(now) + 6 : x}
       {@const there = hour(new Date(put + outlook.air_there_min * 60_000))}
-      <text x={at} {y} text-anchor={crosses ? 'start' : 'middle'} class="there-text">
+      <text x={at} {y} text-anchor={crosses ? 'start' : 'middle'} class="text-sm fill-ember">
         {#if width < NARROW}
           oven there<tspan x={at} dy="15">{there}</tspan>
         {:else}
@@ -110,28 +134,42 @@
         {/if}
       </text>
     {/if}
-    <path d={ribbonPath(ribbon, axis.x, axis.y)} class="ribbon" />
-    <path d={linePath(past, axis.x, axis.y)} class="past" />
-    <path d={linePath(ahead, axis.x, axis.y)} class="ahead" />
-    <path d={linePath(climb, axis.x, axis.y)} class="climb" />
+    <path d={ribbonPath(ribbon, axis.x, axis.y)} class="fill-ink opacity-20" />
+    <path d={linePath(past, axis.x, axis.y)} class="fill-none stroke-ink stroke-[4]" />
+    <path d={linePath(ahead, axis.x, axis.y)} class="fill-none stroke-ink stroke-[2.5]" />
+    <path
+      d={linePath(climb, axis.x, axis.y)}
+      class="fill-none stroke-ink stroke-3 [stroke-dasharray:2_7] [stroke-linecap:round]"
+    />
     {#if serve > 0 && serve < end}
       <line
         x1={axis.x(serve)}
         x2={axis.x(serve)}
         y1={box.top}
         y2={height - box.bottom}
-        class="serve"
+        class="stroke-ink stroke-2 [stroke-dasharray:6_5]"
       />
-      <text x={axis.x(serve) - 6} y={height - box.bottom - 8} text-anchor="end" class="strong">
+      <text
+        x={axis.x(serve) - 6}
+        y={height - box.bottom - 8}
+        text-anchor="end"
+        class="text-sm fill-ink font-semibold"
+      >
         {atItsEnd(roast)}
       </text>
     {/if}
-    <line x1={axis.x(now)} x2={axis.x(now)} y1={box.top} y2={height - box.bottom} class="now" />
+    <line
+      x1={axis.x(now)}
+      x2={axis.x(now)}
+      y1={box.top}
+      y2={height - box.bottom}
+      class="stroke-ink stroke-2"
+    />
     <text
       x={axis.x(now) + (early ? 6 : -6)}
       y={box.top + 14}
       text-anchor={early ? 'start' : 'end'}
-      class="strong">now</text
+      class="text-sm fill-ink font-semibold">now</text
     >
     {#if outlook.pull_min.low !== null && outlook.pull_min.high !== null}
       <rect
@@ -140,7 +178,7 @@
         y={height - box.bottom - 5}
         height="10"
         rx="5"
-        class="when"
+        class="fill-ember opacity-60"
       />
     {/if}
     <line
@@ -148,10 +186,15 @@
       x2={axis.x(pull)}
       y1={axis.y(pullAt[1]) - 52}
       y2={height - box.bottom}
-      class="pole"
+      class="stroke-ember stroke-[2.5]"
     />
-    <path d="M{axis.x(pull)} {axis.y(pullAt[1]) - 52}h40l-10 11 10 11h-40z" class="flag" />
-    <text x={axis.x(pull) - 6} y={axis.y(pullAt[1]) - 36} text-anchor="end" class="strong">
+    <path d="M{axis.x(pull)} {axis.y(pullAt[1]) - 52}h40l-10 11 10 11h-40z" class="fill-ember" />
+    <text
+      x={axis.x(pull) - 6}
+      y={axis.y(pullAt[1]) - 36}
+      text-anchor="end"
+      class="text-sm fill-ink font-semibold"
+    >
       {roast.pulled_min === null ? 'out' : 'came out'}
     </text>
     {#each outlook.trace as t (`${t.place}${t.minute}`)}
@@ -168,94 +211,15 @@
       {#if outlook.flags[r.seq] !== undefined}
         <path d="M{x - 6} {y - 6}l12 12m0-12l-12 12" class="doubted" />
       {:else if r.place === 'thin_end'}
-        <rect x={x - 5} y={y - 5} width="10" height="10" class="read" />
+        <rect x={x - 5} y={y - 5} width="10" height="10" class="fill-paper stroke-ink stroke-3" />
       {:else}
-        <circle cx={x} cy={y} r="6" class="read" />
+        <circle cx={x} cy={y} r="6" class="fill-paper stroke-ink stroke-3" />
       {/if}
     {/each}
   </svg>
 </div>
 
 <style>
-  .curve {
-    height: clamp(280px, 46vh, 440px);
-    position: relative;
-  }
-  svg {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-  }
-  text {
-    font-size: 15px;
-    fill: var(--ink-soft);
-  }
-  .strong {
-    fill: var(--ink);
-    font-weight: 600;
-  }
-  .air {
-    fill: var(--ember-soft);
-    opacity: 0.75;
-  }
-  .there {
-    stroke: var(--ember);
-    stroke-dasharray: 3 4;
-  }
-  .there-text {
-    fill: var(--ember);
-  }
-  .grid {
-    stroke: var(--line);
-  }
-  .wanted {
-    fill: var(--wanted-soft);
-  }
-  .wanted-text {
-    fill: var(--wanted);
-    font-weight: 600;
-  }
-  .ribbon {
-    fill: var(--ink);
-    opacity: 0.2;
-  }
-  .past {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 4;
-  }
-  .ahead {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 2.5;
-  }
-  .climb {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 3;
-    stroke-dasharray: 2 7;
-    stroke-linecap: round;
-  }
-  .now,
-  .serve {
-    stroke: var(--ink);
-    stroke-width: 2;
-  }
-  .serve {
-    stroke-dasharray: 6 5;
-  }
-  .pole {
-    stroke: var(--ember);
-    stroke-width: 2.5;
-  }
-  .flag {
-    fill: var(--ember);
-  }
-  .when {
-    fill: var(--ember);
-    opacity: 0.6;
-  }
   .trace {
     fill: var(--ink);
   }
@@ -265,11 +229,6 @@
   }
   .trace-doubted {
     fill: var(--accent);
-  }
-  .read {
-    fill: var(--paper);
-    stroke: var(--ink);
-    stroke-width: 3;
   }
   .doubted {
     stroke: var(--accent);

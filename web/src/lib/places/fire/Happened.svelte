@@ -91,22 +91,31 @@
   }
 </script>
 
-<div class="happened" data-ask="happened">
-  <div class="buttons">
+<div class="grid gap-2" data-ask="happened">
+  <div class="buttons grid grid-cols-4 gap-2 max-lg:grid-cols-2">
     {#each quick as h (h.what)}
       <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>{h.words}</button
       >
     {/each}
-    <button class="act plain" data-ask="more" aria-expanded={more} onclick={() => (more = !more)}>
+    <button
+      class="act plain aria-expanded:shadow-[inset_0_0_0_3px_var(--focus)]"
+      data-ask="more"
+      aria-expanded={more}
+      onclick={() => (more = !more)}
+    >
       {more ? 'Less' : 'More happened'}
     </button>
   </div>
   {#if entry !== null && roast !== null}
-    <div class="just" role="group" aria-label="Just entered">
+    <div
+      class="border-l-4 border-ember py-1 pl-3 flex flex-wrap gap-y-1 gap-x-6 items-center"
+      role="group"
+      aria-label="Just entered"
+    >
       <p>
         {hour(new Date(putIn + minute * 60_000))}
         <b>{sentence(words(entry, roast, kitchen.ovens, senses, units), units)}</b>
-        <button class="link" onclick={takeBack}>take back</button>
+        <button class="underline min-h-11 px-1" onclick={takeBack}>take back</button>
       </p>
       {#if cost !== null && spec !== undefined}
         <p class="quiet" role="status">
@@ -143,7 +152,11 @@
     </div>
   {/if}
   {#if more}
-    <div class="buttons" role="group" aria-label="More that happened">
+    <div
+      class="buttons grid grid-cols-4 gap-2 max-lg:grid-cols-2"
+      role="group"
+      aria-label="More that happened"
+    >
       {#each rest as h (h.what)}
         <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>
           {h.words}
@@ -162,7 +175,7 @@
       {/if}
       <button
         data-ask="sensed"
-        class="act plain"
+        class="act plain aria-expanded:shadow-[inset_0_0_0_3px_var(--focus)]"
         aria-expanded={feeling}
         onclick={() => {
           feeling = !feeling
@@ -173,18 +186,18 @@
     </div>
   {/if}
   {#if feeling}
-    <div class="senses">
+    <div class="grid grid-cols-2 gap-y-1 gap-x-6 max-lg:grid-cols-1">
       {#each CHANNELS as [channel, name] (channel)}
         {@const signs = senses.filter((s) => s.channel === channel)}
         {#if signs.length > 0}
-          <p class="label">{name}</p>
+          <p class="label-text col-span-full">{name}</p>
           {#each signs as sign (sign.code)}
             <button
-              class="sign"
+              class="group/sign grid text-left py-1.5 min-h-12 border-t border-line"
               disabled={held.busy}
               onclick={() => enter('sense', { sense: sign.code })}
             >
-              <b>{sign.words}</b>
+              <b class="group-hover/sign:underline">{sign.words}</b>
               <span>
                 {sign.means}; {SPEAKS[sign.speaks]}{sign.low_c === null || sign.high_c === null
                   ? ''
@@ -198,57 +211,3 @@
     </div>
   {/if}
 </div>
-
-<style>
-  .happened {
-    display: grid;
-    gap: 0.5rem;
-  }
-  .buttons {
-    display: grid;
-    grid-template-columns: repeat(4, 1fr);
-    gap: 0.5rem;
-  }
-  .act[aria-expanded='true'] {
-    box-shadow: inset 0 0 0 3px var(--focus);
-  }
-  .senses {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0.2rem 1.5rem;
-  }
-  .senses .label {
-    grid-column: 1 / -1;
-  }
-  .sign {
-    display: grid;
-    text-align: left;
-    padding: 0.4rem 0;
-    min-height: 48px;
-    border-top: 1px solid var(--line);
-  }
-  .sign:hover b {
-    text-decoration: underline;
-  }
-  .just {
-    border-left: 4px solid var(--ember);
-    padding: 0.2rem 0 0.2rem 0.7rem;
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.3rem 1.5rem;
-    align-items: center;
-  }
-  @media (max-width: 860px) {
-    .buttons {
-      grid-template-columns: 1fr 1fr;
-    }
-    .senses {
-      grid-template-columns: 1fr;
-    }
-  }
-  .link {
-    text-decoration: underline;
-    min-height: 44px;
-    padding: 0 0.3rem;
-  }
-</style>

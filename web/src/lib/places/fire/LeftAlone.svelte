@@ -36,15 +36,15 @@
 </script>
 
 <p class="quiet">{roast.name}, in at {hour(putIn)} on {longDay(putIn)}</p>
-<h1 class="shout sentence">What became of it?</h1>
+<h1 class="shout text-4xl leading-shout">What became of it?</h1>
 <p>
   {#if out}It is out of the oven{:else}It was to come out at about {hour(
       at(outlook.planned_pull_min),
     )}{/if}, and nothing has been entered for hours: it is not followed any further.
 </p>
-<form onsubmit={over}>
+<form class="flex flex-wrap items-end gap-3" onsubmit={over}>
   <label>
-    <span class="label">{out ? 'It was carved at about' : 'It came out at about'}</span>
+    <span class="label-text">{out ? 'It was carved at about' : 'It came out at about'}</span>
     <input
       class="field"
       value={typed ?? likely}
@@ -52,7 +52,7 @@
       aria-invalid={fault !== ''}
     />
   </label>
-  <button class="act ember" disabled={held.busy}>
+  <button class="act" disabled={held.busy}>
     {out ? 'Carved then' : 'Out then, and carved'}
   </button>
   <button type="button" class="act plain" disabled={held.busy} onclick={() => close('thrown')}>
@@ -63,16 +63,3 @@
   </button>
 </form>
 {#if fault !== '' || held.fault}<p class="fault" role="alert">{fault || held.fault}</p>{/if}
-
-<style>
-  .sentence {
-    font-size: clamp(2.2rem, 4.6vw, 3.7rem);
-    line-height: 1.05;
-  }
-  form {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: end;
-    gap: 0.8rem;
-  }
-</style>

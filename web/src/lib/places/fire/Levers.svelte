@@ -1,5 +1,6 @@
 <script lang="ts">
   // What can be changed now: say what is wrong, and see what helps, what it gives and what it costs.
+  import { Tabs } from '@skeletonlabs/skeleton-svelte'
   import type { Levers, Need, Trouble, TroubleLine } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { duration, hour, sentence, temp, type Units } from '$lib/units'
@@ -26,10 +27,12 @@
     ['later', 'They are late'],
     ['browner', 'Too pale'],
     ['paler', 'Browned early'],
+    ['wrong', 'What is wrong?'],
   ]
   const RESTING: [Asked, string][] = [
     ['sooner', 'Must carve now'],
     ['later', 'They are late'],
+    ['wrong', 'What is wrong?'],
   ]
   const LATE = [10, 20, 30, 40, 60]
   /** Less is within what a rest takes up. */
@@ -77,14 +80,14 @@
     }
   }
 
-  function ask(what: Asked): void {
+  function ask(what: Asked | null): void {
     trouble = null
     late = null
     found = null
     fault = ''
     turn++
     working = false
-    asked = asked === what ? '' : what
+    asked = what ?? ''
     if (asked === 'wrong') {
       held.troubles().then(
         (all) => (list = all),
@@ -121,22 +124,33 @@
   }
 </script>
 
-<section class="levers" aria-label="Change the course">
-  <div class="acts">
-    {#each needs as [id, words] (id)}
-      <button class="act plain" data-ask={id} aria-expanded={asked === id} onclick={() => ask(id)}
-        >{words}</button
-      >
-    {/each}
-    <button
-      class="act plain"
-      data-ask="wrong"
-      aria-expanded={asked === 'wrong'}
-      onclick={() => ask('wrong')}
+<section class="grid gap-2" aria-label="Change the course">
+  <Tabs
+    value={asked === '' ? null : asked}
+    deselectable
+    activationMode="manual"
+    onValueChange={(e) => ask(e.value as Asked)}
+  >
+    <Tabs.List
+      class="grid grid-cols-[repeat(auto-fit,minmax(8.5rem,1fr))] gap-2 border-0 p-0 max-lg:grid-cols-2"
     >
-      What is wrong?
-    </button>
-  </div>
+      {#each needs as [id, words] (id)}
+        <Tabs.Trigger
+          value={id}
+          class="act plain aria-selected:shadow-[inset_0_0_0_3px_var(--focus)] lg:px-3"
+          data-ask={id}>{words}</Tabs.Trigger
+        >
+      {/each}
+    </Tabs.List>
+    {#each needs as [id] (id)}
+      <Tabs.Content value={id} class="grid gap-2">
+        {#if asked === id}{@render answer()}{/if}
+      </Tabs.Content>
+    {/each}
+  </Tabs>
+</section>
+
+{#snippet answer()}
   {#if asked === 'later'}
     <div class="chips" role="group" aria-label="Late by">
       <span>by how much?</span>
@@ -170,12 +184,16 @@
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
   {#if working}<p class="quiet" role="status">Working each of them out…</p>{/if}
   {#if trouble !== null}
-    {#each trouble.hazards as hazard (hazard)}<p class="hazard">{hazard}</p>{/each}
-    <ul class="now">
+    {#each trouble.hazards as hazard (hazard)}<p
+        class="hazard border-l-[6px] border-accent py-1 px-3 font-bold text-lg"
+      >
+        {hazard}
+      </p>{/each}
+    <ul class="list-disc pl-5 text-lg">
       {#each trouble.now as step (step)}<li>{step}</li>{/each}
     </ul>
     {#if trouble.saves.length > 0}
-      <ul class="now" aria-label="What it saves">
+      <ul class="list-disc pl-5 text-lg" aria-label="What it saves">
         {#each trouble.saves as line (line)}<li>{sentence(line, units)}</li>{/each}
       </ul>
     {/if}
@@ -192,74 +210,24 @@
     {/if}
     <ol>
       {#each found.options as option (option.code)}
-        <li>
+        <li
+          class="grid grid-cols-[minmax(11rem,16rem)_1fr] gap-y-1 gap-x-4 items-center py-1.5 border-t border-line max-lg:grid-cols-1"
+        >
           <button class="act" disabled={held.busy} onclick={() => pull(option.code)}>
             {sentence(option.words, units)}
-            {#if option.dial !== ''}<small>dial to {option.dial}</small>{/if}
+            {#if option.dial !== ''}<small class="whitespace-nowrap font-normal"
+                >dial to {option.dial}</small
+              >{/if}
           </button>
           <span>
             {comes(option)}.
             {#if option.gains.length > 0}<b>{sentence(option.gains.join(', '), units)}</b>{/if}
             {#if option.costs.length > 0}
-              <em>but {sentence(option.costs.join(', '), units)}</em>
+              <em class="not-italic">but {sentence(option.costs.join(', '), units)}</em>
             {/if}
           </span>
         </li>
       {/each}
     </ol>
   {/if}
-</section>
-
-<style>
-  .levers {
-    display: grid;
-    gap: 0.6rem;
-  }
-  .acts {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
-    gap: 0.5rem;
-  }
-  .act[aria-expanded='true'] {
-    box-shadow: inset 0 0 0 3px var(--focus);
-  }
-  .hazard {
-    border-left: 6px solid var(--accent);
-    padding: 0.3rem 0.8rem;
-    font-weight: 700;
-    font-size: 1.15rem;
-  }
-  .now {
-    list-style: disc;
-    padding-left: 1.3rem;
-    font-size: 1.1rem;
-  }
-  ol li {
-    display: grid;
-    grid-template-columns: minmax(11rem, 16rem) 1fr;
-    gap: 0.3rem 1rem;
-    align-items: center;
-    padding: 0.4rem 0;
-    border-top: 1px solid var(--line);
-  }
-  small {
-    white-space: nowrap;
-    font-weight: 400;
-  }
-  em {
-    font-style: normal;
-  }
-  @media (min-width: 861px) {
-    .acts .act {
-      padding-inline: 0.75rem;
-    }
-  }
-  @media (max-width: 860px) {
-    .acts {
-      grid-template-columns: 1fr 1fr;
-    }
-    ol li {
-      grid-template-columns: 1fr;
-    }
-  }
-</style>
+{/snippet}

@@ -1,8 +1,10 @@
 <script lang="ts">
   // The log of one roast: every entry can be put right or taken back, and both stay.
+  import TakeFile from '$lib/ui/TakeFile.svelte'
   import type { Roast, Sense } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import { tell } from '$lib/state/told'
   import { atHour, hour, parseHour, parseReading, sentence, toF, type Units } from '$lib/units'
   import { SHOWN, words } from './happened'
 
@@ -79,16 +81,11 @@
     } else fault = held.fault
   }
 
-  async function takeIn(event: Event & { currentTarget: HTMLInputElement }): Promise<void> {
-    const input = event.currentTarget
-    const file = input.files?.[0]
-    if (file === undefined) return
+  async function takeIn(file: File): Promise<void> {
     const before = held.roast?.readings.length ?? 0
     if (await held.takeCsv(await file.text())) {
-      kitchen.say(`${(held.roast?.readings.length ?? 0) - before} readings taken in`)
+      tell(`${(held.roast?.readings.length ?? 0) - before} readings taken in`)
     }
-    // The same file may be mended and chosen again.
-    input.value = ''
   }
 
   async function back(e: Entry): Promise<void> {
@@ -96,25 +93,38 @@
   }
 </script>
 
-<ol class="log">
+<ol class="max-h-104 overflow-auto grid">
   {#each lines as line (line.entry.seq)}
     {@const event = line.entry}
-    <li class:gone={line.withdrawn}>
-      <div class="row">
-        <span>{hour(when(event))} {said(event)}{line.corrected ? ' (put right)' : ''}</span>
+    <li class="group/entry border-t border-line" data-gone={line.withdrawn || undefined}>
+      <div class="flex justify-between gap-2 min-h-11 items-center">
+        <span
+          class="first:group-data-gone/entry:line-through first:group-data-gone/entry:text-ink-soft"
+          >{hour(when(event))} {said(event)}{line.corrected ? ' (put right)' : ''}</span
+        >
         {#if line.withdrawn}
-          <span>taken back</span>
+          <span
+            class="first:group-data-gone/entry:line-through first:group-data-gone/entry:text-ink-soft"
+            >taken back</span
+          >
         {:else}
-          <span class="acts">
+          <span
+            class="acts flex gap-3 whitespace-nowrap first:group-data-gone/entry:line-through first:group-data-gone/entry:text-ink-soft"
+          >
             {#if line.correctable}
               <button
+                class="underline min-h-11"
                 aria-expanded={editing === event.seq}
                 aria-label="Put right: {said(event)}"
                 onclick={() => edit(event)}>put right</button
               >
             {/if}
             {#if line.withdrawable}
-              <button aria-label="Take back: {said(event)}" onclick={() => back(event)}>
+              <button
+                class="underline min-h-11"
+                aria-label="Take back: {said(event)}"
+                onclick={() => back(event)}
+              >
                 take back
               </button>
             {/if}
@@ -122,15 +132,25 @@
         {/if}
       </div>
       {#if editing === event.seq}
-        <form onsubmit={(e) => keep(e, event)}>
-          <label>
+        <form class="flex gap-2 items-end pb-2" onsubmit={(e) => keep(e, event)}>
+          <label class="grid">
             Time
-            <input class="field" bind:value={at} inputmode="numeric" autocomplete="off" />
+            <input
+              class="field min-h-12 w-full"
+              bind:value={at}
+              inputmode="numeric"
+              autocomplete="off"
+            />
           </label>
           {#if event.kind === 'read' || event.kind === 'put_in'}
-            <label>
+            <label class="grid">
               °{units}
-              <input class="field" bind:value inputmode="decimal" autocomplete="off" />
+              <input
+                class="field min-h-12 w-full"
+                bind:value
+                inputmode="decimal"
+                autocomplete="off"
+              />
             </label>
           {/if}
           <button class="act" disabled={held.busy}>Keep</button>
@@ -140,64 +160,10 @@
     </li>
   {/each}
 </ol>
-<label class="file">
-  Take in a logger’s file: <code>minute,core_c[,place,event,seconds]</code>
-  <input type="file" accept=".csv,text/csv,text/plain" disabled={held.busy} onchange={takeIn} />
-</label>
-
-<style>
-  .file code {
-    overflow-wrap: anywhere;
-  }
-  .file input {
-    min-height: 44px;
-    max-width: 100%;
-  }
-  .file {
-    display: grid;
-    gap: 0.3rem;
-    padding-top: 0.6rem;
-    color: var(--ink-soft);
-  }
-  .log {
-    max-height: 26rem;
-    overflow: auto;
-    display: grid;
-  }
-  li {
-    border-top: 1px solid var(--line);
-  }
-  .row {
-    display: flex;
-    justify-content: space-between;
-    gap: 0.5rem;
-    min-height: 44px;
-    align-items: center;
-  }
-  .acts {
-    display: flex;
-    gap: 0.7rem;
-    white-space: nowrap;
-  }
-  .acts button {
-    text-decoration: underline;
-    min-height: 44px;
-  }
-  form {
-    display: flex;
-    gap: 0.5rem;
-    align-items: end;
-    padding-bottom: 0.5rem;
-  }
-  form label {
-    display: grid;
-  }
-  form .field {
-    min-height: 48px;
-    width: 100%;
-  }
-  .gone .row > span:first-child {
-    text-decoration: line-through;
-    color: var(--ink-soft);
-  }
-</style>
+<TakeFile
+  label="Take in a logger’s file"
+  form="Its columns: minute,core_c[,place,event,seconds]"
+  accept={{ 'text/csv': ['.csv'], 'text/plain': ['.txt'] }}
+  disabled={held.busy}
+  ontake={takeIn}
+/>

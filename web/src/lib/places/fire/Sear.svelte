@@ -11,14 +11,20 @@
 </script>
 
 {#if out !== undefined}
-  <div class="sear" role="group" aria-label="In the pan">
+  <div
+    class="grid grid-cols-2 gap-6 border-l-4 border-ember pl-4 max-w-176"
+    role="group"
+    aria-label="In the pan"
+  >
     <div>
       <p class="quiet">
         in the pan, {turn === undefined
           ? 'the last face'
           : `face ${turn.face - 1} of ${turn.faces}`}
       </p>
-      <p class="shout big">{timer((turn ?? out).due_min - now)}</p>
+      <p class="shout big text-4xl leading-none tabular-nums">
+        {timer((turn ?? out).due_min - now)}
+      </p>
       <p>{turn === undefined ? 'then on' : 'then turn it; it lets go by itself'}</p>
       {#if turn !== undefined}
         <button class="act" disabled={held.busy} onclick={() => held.mark('turned')}>Turned</button>
@@ -26,7 +32,7 @@
     </div>
     <div>
       <p class="quiet">meanwhile</p>
-      <p class="shout words">{out.words}</p>
+      <p class="shout text-2xl leading-shout">{out.words}</p>
       <p>
         {out.due_min <= now ? 'now' : `in ${timer(out.due_min - now)}`}; an oven must be fully hot
         by then
@@ -34,23 +40,3 @@
     </div>
   </div>
 {/if}
-
-<style>
-  .sear {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 1.5rem;
-    border-left: 4px solid var(--ember);
-    padding-left: 1rem;
-    max-width: 44rem;
-  }
-  .big {
-    font-size: 3.6rem;
-    line-height: 1;
-    font-variant-numeric: tabular-nums;
-  }
-  .words {
-    font-size: 1.7rem;
-    line-height: 1.1;
-  }
-</style>

@@ -45,7 +45,10 @@
 
 {#each shown as tip (tip.device + tip.channel)}
   {@const id = `${tip.device}/${tip.channel}`}
-  <div class="tip" class:lost={tip.lost}>
+  <div
+    class="border-t border-line py-1 data-lost:border-l-4 data-lost:border-l-accent data-lost:pl-2"
+    data-lost={tip.lost || undefined}
+  >
     <p>
       {#if tip.lost}
         <b>{tip.name} {tip.channel} has been silent since {hour(tip.at)}.</b>
@@ -57,7 +60,7 @@
           <b>{temp(tip.value, units)}</b>{/if}{tip.low ? ', battery low' : ''}
       {/if}
       <button
-        class="link"
+        class="underline min-h-11 px-1"
         aria-expanded={moving === id}
         onclick={() => (moving = moving === id ? '' : id)}>moved</button
       >
@@ -82,7 +85,7 @@
   </div>
 {/each}
 {#each free as tip (tip.device + tip.channel)}
-  <div class="tip">
+  <div class="border-t border-line py-1">
     <p>{tip.name} {tip.channel} shows {temp(tip.value, units)}. Where is it?</p>
     <div class="chips" role="group" aria-label="Where {tip.name} {tip.channel} sits">
       {#each PLACES as [place, words] (place)}
@@ -93,19 +96,3 @@
     </div>
   </div>
 {/each}
-
-<style>
-  .tip {
-    border-top: 1px solid var(--line);
-    padding: 0.3rem 0;
-  }
-  .lost {
-    border-left: 4px solid var(--accent);
-    padding-left: 0.6rem;
-  }
-  .link {
-    text-decoration: underline;
-    min-height: 44px;
-    padding: 0 0.3rem;
-  }
-</style>

@@ -2,7 +2,7 @@
   // One stage as typed: heat, what ends it, what it lies on or under, its tasks. The keyboard's
   // twin of every handle in the picture.
   import type { Block, Edit } from '$lib/api/client'
-  import { fromF, parseNumber, toF, type Units } from '$lib/units'
+  import { shownIn, within, type Kind, type Units } from '$lib/units'
   import { BOUNDS, KINDS, ended } from './shape'
 
   let {
@@ -68,31 +68,26 @@
           ? ((outcome.split(' ')[0] ?? 'brown') as Ends)
           : 'minutes',
   )
-  const celsius = $derived(units === 'C')
-  const shown = (c: number): number => Math.round((celsius ? c : toF(c)) * 2) / 2
-  const back = (value: number): number => (celsius ? value : fromF(value))
+  const shown = (c: number): number => Math.round(shownIn('heat', c, units) * 2) / 2
   const dress = $derived(
     block.cold ? 'cold' : (DRESSES.find(([d]) => block.dress.startsWith(d))?.[0] ?? 'bare'),
   )
 
-  function number(text: string, low: number, high: number, unit: string): number | null {
-    const read = parseNumber(text, low, high, unit)
+  function typed(text: string, kind: Kind, [low, high]: readonly [number, number]): number | null {
+    const read = within(text, kind, units, low, high)
     fault = 'fault' in read ? read.fault : ''
     return 'value' in read ? read.value : null
   }
 
   function heat(text: string): void {
-    const value = number(text, shown(BOUNDS.air[0]), shown(BOUNDS.air[1]), `°${units}`)
-    if (value !== null) onedit({ op: 'heat', stage, air_c: back(value) })
+    const air_c = typed(text, 'heat', BOUNDS.air)
+    if (air_c !== null) onedit({ op: 'heat', stage, air_c })
   }
 
   function end(how: Ends, text: string): void {
     const degrees = how === 'core' || how === 'peak'
-    const [low, high] = degrees
-      ? [shown(BOUNDS.goal[0]), shown(BOUNDS.goal[1])]
-      : [BOUNDS.minutes[0], BOUNDS.minutes[1]]
-    const value = number(text, low, high, degrees ? `°${units}` : 'minutes')
-    if (value !== null) onedit(ended(block, stage, how, degrees ? back(value) : value))
+    const value = typed(text, degrees ? 'heat' : 'time', degrees ? BOUNDS.goal : BOUNDS.minutes)
+    if (value !== null) onedit(ended(block, stage, how, value))
   }
 
   function change(how: Ends): void {
@@ -101,7 +96,7 @@
   }
 
   function hang(): void {
-    const value = number(when, 0, BOUNDS.minutes[1], 'minutes')
+    const value = typed(when, 'time', [0, BOUNDS.minutes[1]])
     if (value === null) return
     onedit({
       op: 'hang',
@@ -116,13 +111,17 @@
   }
 </script>
 
-<div class="stage" role="group" aria-label="Stage {stage + 1}: {block.text}">
-  <b class="kind">{KINDS[block.kind]}</b>
+<div
+  class="stage flex flex-wrap gap-y-1.5 gap-x-3 items-center py-1 border-t border-line"
+  role="group"
+  aria-label="Stage {stage + 1}: {block.text}"
+>
+  <b class="w-22">{KINDS[block.kind]}</b>
   {#if block.air_c !== null}
-    <label>
+    <label class="flex gap-1.5 items-center whitespace-nowrap">
       <span class="sr-only">Heat of stage {stage + 1}, typed</span>
       <input
-        class="field short"
+        class="field min-h-10 w-18.5 font-semibold"
         inputmode="decimal"
         value={shown(block.air_c)}
         onchange={(e) => heat(e.currentTarget.value)}
@@ -133,7 +132,7 @@
   {#if block.kind !== 'turn'}
     {#if oven}
       <select
-        class="field"
+        class="field w-auto min-h-10"
         aria-label="What ends stage {stage + 1}"
         value={ends}
         onchange={(e) => change(e.currentTarget.value as Ends)}
@@ -142,10 +141,10 @@
       </select>
     {/if}
     {#if ends === 'minutes' || ends === 'core' || ends === 'peak'}
-      <label>
+      <label class="flex gap-1.5 items-center whitespace-nowrap">
         <span class="sr-only">End of stage {stage + 1}, typed</span>
         <input
-          class="field short"
+          class="field min-h-10 w-18.5 font-semibold"
           inputmode="decimal"
           value={ends === 'minutes' ? Math.round(minutes) : shown(block.value ?? 57)}
           onchange={(e) => end(ends, e.currentTarget.value)}
@@ -157,7 +156,7 @@
       >{/if}
     {#if block.kind === 'oven'}
       <select
-        class="field"
+        class="field w-auto min-h-10"
         aria-label="Under and around in stage {stage + 1}"
         value={dress}
         onchange={(e) => onedit({ op: 'dress', stage, dress: e.currentTarget.value })}
@@ -166,7 +165,7 @@
       </select>
     {:else if block.kind === 'rest'}
       <select
-        class="field"
+        class="field w-auto min-h-10"
         aria-label="Cover of the rest, stage {stage + 1}"
         value={block.dress}
         onchange={(e) => onedit({ op: 'dress', stage, dress: e.currentTarget.value })}
@@ -175,145 +174,74 @@
       </select>
     {/if}
     {#each block.tasks as task, n (n)}
-      <span class="task">
+      <span class="inline-flex items-center gap-1 pr-1 pl-3 bg-paper-deep border-l-3 border-ember">
         {task.text.replace('+ ', '')}
         <button
+          class="min-w-8.5 min-h-9 text-lg"
           aria-label="Take off: {task.text.replace('+ ', '')}"
           onclick={() => onedit({ op: 'unhang', stage, task: n })}>×</button
         >
       </span>
     {/each}
   {/if}
-  <span class="tools">
+  <span class="ml-auto flex gap-1 max-lg:ml-0">
     {#if block.kind !== 'turn'}
-      <button aria-expanded={hanging} onclick={() => (hanging = !hanging)}>task</button>
       <button
+        class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
+        aria-expanded={hanging}
+        onclick={() => (hanging = !hanging)}>task</button
+      >
+      <button
+        class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
         disabled={minutes < 2}
         onclick={() => onedit({ op: 'split', stage, after_min: minutes / 2, whole_min: minutes })}
         >split<span class="sr-only"> stage {stage + 1}</span></button
       >
     {/if}
     <button
+      class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
       disabled={stage === 0}
       aria-label="Move stage {stage + 1} earlier"
       onclick={() => onedit({ op: 'move', stage, to: stage - 1 })}>↑</button
     >
     <button
+      class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
       disabled={stage === count - 1}
       aria-label="Move stage {stage + 1} later"
       onclick={() => onedit({ op: 'move', stage, to: stage + 1 })}>↓</button
     >
     <button
+      class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
       disabled={count === 1}
       aria-label="Remove stage {stage + 1}"
       onclick={() => onedit({ op: 'remove', stage })}>remove</button
     >
   </span>
   {#if hanging}
-    <div class="hang">
-      <select class="field" aria-label="What to do" bind:value={verb}>
+    <div class="basis-full flex flex-wrap gap-2 items-center pl-16 max-lg:pl-0">
+      <select class="field w-auto min-h-10" aria-label="What to do" bind:value={verb}>
         {#each VERBS as v (v)}<option value={v}>{v}</option>{/each}
       </select>
       <input
-        class="field words"
+        class="field min-h-10 w-44"
         aria-label="With what"
         placeholder="carrots, 200ml …"
         bind:value={words}
       />
-      <select class="field" aria-label="When" bind:value={repeats}>
+      <select class="field w-auto min-h-10" aria-label="When" bind:value={repeats}>
         <option value={false}>at minute</option>
         <option value={true}>every so many minutes:</option>
       </select>
-      <input class="field short" inputmode="decimal" aria-label="Minute" bind:value={when} />
-      <button class="act" onclick={hang}>Hang it on</button>
+      <input
+        class="field min-h-10 w-18.5 font-semibold"
+        inputmode="decimal"
+        aria-label="Minute"
+        bind:value={when}
+      />
+      <button class="act min-h-10" onclick={hang}>Hang it on</button>
     </div>
   {/if}
-  {#if fault !== ''}<p class="wrong" role="alert">Allowed: {fault}</p>{/if}
+  {#if fault !== ''}<p class="wrong basis-full text-accent font-semibold" role="alert">
+      Allowed: {fault}
+    </p>{/if}
 </div>
-
-<style>
-  .stage {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.4rem 0.8rem;
-    align-items: center;
-    padding: 0.3rem 0;
-    border-top: 1px solid var(--line);
-  }
-  .kind {
-    width: 5.5rem;
-  }
-  label {
-    display: flex;
-    gap: 0.35rem;
-    align-items: center;
-    white-space: nowrap;
-  }
-  .field {
-    width: auto;
-    min-height: 40px;
-  }
-  .short {
-    width: 4.6rem;
-    font-weight: 600;
-  }
-  .words {
-    width: 11rem;
-  }
-  .task {
-    display: inline-flex;
-    align-items: center;
-    gap: 0.3rem;
-    padding: 0 0.2rem 0 0.7rem;
-    background: var(--paper-deep);
-    border-left: 3px solid var(--ember);
-  }
-  .task button {
-    min-width: 34px;
-    min-height: 36px;
-    font-size: 1.2rem;
-  }
-  .tools {
-    margin-left: auto;
-    display: flex;
-    gap: 0.2rem;
-  }
-  .tools button {
-    min-height: 40px;
-    min-width: 40px;
-    padding: 0 0.5rem;
-    color: var(--ink-soft);
-    text-decoration: underline;
-    text-underline-offset: 3px;
-  }
-  .tools button:hover {
-    color: var(--ink);
-  }
-  .tools button:disabled {
-    opacity: 0.35;
-  }
-  .hang {
-    flex-basis: 100%;
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.5rem;
-    align-items: center;
-    padding-left: 6.3rem;
-  }
-  .hang .act {
-    min-height: 40px;
-  }
-  .wrong {
-    flex-basis: 100%;
-    color: var(--accent);
-    font-weight: 600;
-  }
-  @media (max-width: 860px) {
-    .hang {
-      padding-left: 0;
-    }
-    .tools {
-      margin-left: 0;
-    }
-  }
-</style>

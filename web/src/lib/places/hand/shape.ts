@@ -156,3 +156,14 @@ export function firstWay(roast: { wanted_c: number; rest_min: number }, collagen
   const goal = collagen ? 'until tender' : `until peak ${Number(roast.wanted_c.toFixed(1))}C`
   return `160C ${goal}; rest tented ${Math.max(1, Math.round(roast.rest_min))}min`
 }
+
+type Task = Block['tasks'][number]
+const MOST_TASKS = 30
+
+/** When a task of a stage falls due, in its own minutes; a repeated one at most thirty times. */
+export function minutesOf(task: Task, length_min: number): number[] {
+  const { every_min: every, at_min } = task
+  if (every === null) return [at_min ?? 0]
+  const times = Math.min(MOST_TASKS, Math.floor(length_min / every))
+  return Array.from({ length: times }, (_, k) => (k + 1) * every)
+}

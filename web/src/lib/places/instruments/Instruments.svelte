@@ -38,8 +38,8 @@
   }
 </script>
 
-<section class="page">
-  <h1 class="shout">Instruments</h1>
+<section class="pt-4 pb-8 px-7 grid gap-3 max-w-248 content-start max-lg:p-3">
+  <h1 class="shout text-3xl">Instruments</h1>
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
   {#if shown.length === 0}
     <p>
@@ -50,10 +50,10 @@
   <ul>
     {#each shown as one (one.id)}
       {@const silent = isLost(one, kitchen.now)}
-      <li>
+      <li class="flex justify-between items-center gap-4 flex-wrap border-t border-line py-2">
         <div>
           {#if naming === one.id}
-            <form onsubmit={(e) => rename(e, one.id)}>
+            <form class="flex gap-2" onsubmit={(e) => rename(e, one.id)}>
               <label class="sr-only" for="name">Name of {one.id}</label>
               <input id="name" class="field" bind:value={name} maxlength="60" />
               <button class="act">Keep</button>
@@ -61,7 +61,7 @@
           {:else}
             <b>{one.name}</b>
             <button
-              class="link"
+              class="underline min-h-11 px-1"
               aria-label="Rename {one.name}"
               onclick={() => {
                 naming = one.id
@@ -77,7 +77,7 @@
         </div>
         <p>
           {#each one.latest as v (v.channel)}
-            <span class="value">
+            <span class="text-xl ml-5 tabular-nums">
               {v.channel}:
               <b
                 >{v.unit === 'c'
@@ -92,18 +92,25 @@
   </ul>
   <p>Where a tip sits is said at the <a href="/fire">fire</a>, beside the joint it is in.</p>
 
-  <h2>How to be heard</h2>
+  <h2 class="text-xl font-bold mt-3">How to be heard</h2>
   <p>
     Anything that can send a web request can be an instrument. It sends its numbers to the address
     below, with this kitchen’s key:
   </p>
-  <p class="key-line">
-    <code>{all?.key ?? '…'}</code>
-    <button class="link" onclick={() => ask(want(http.POST('/instruments/key')))}>
+  <p>
+    <code
+      class="font-mono bg-paper-deep py-2 px-3 overflow-auto whitespace-pre-wrap wrap-anywhere text-xl"
+      >{all?.key ?? '…'}</code
+    >
+    <button
+      class="underline min-h-11 px-1"
+      onclick={() => ask(want(http.POST('/instruments/key')))}
+    >
       a new key (the old one is void)
     </button>
   </p>
-  <pre>{example}</pre>
+  <pre
+    class="font-mono bg-paper-deep py-2 px-3 overflow-auto whitespace-pre-wrap wrap-anywhere">{example}</pre>
   <p class="quiet">
     Units are C, F, g, kg, oz or lb. “every_s” is how often it means to be heard: silent for more
     than twice as long, it is said to be lost. “battery” from 0 to 1 if it knows. “at” or “age_s”
@@ -111,69 +118,13 @@
     and 40 pushes in ten seconds. A logger’s file goes in as CSV at the fire’s log
     (docs/formats.md).
   </p>
-  <h2>One that ships with Trencher</h2>
-  <pre>trencher probe ROAST --key {all?.key ?? '…'} --url {location.origin}
+  <h2 class="text-xl font-bold mt-3">One that ships with Trencher</h2>
+  <pre
+    class="font-mono bg-paper-deep py-2 px-3 overflow-auto whitespace-pre-wrap wrap-anywhere">trencher probe ROAST --key {all?.key ??
+      '…'} --url {location.origin}
 trencher scale 1900 --key {all?.key ?? '…'} --url {location.origin}</pre>
   <p class="quiet">
     A pretend thermometer of two channels and a pretend scale, to try it all without meat;
     “--trouble fat” and the like make them misbehave.
   </p>
 </section>
-
-<style>
-  .page {
-    padding: 1rem 1.75rem 2rem;
-    display: grid;
-    gap: 0.7rem;
-    max-width: 62rem;
-    align-content: start;
-  }
-  h1 {
-    font-size: 2.6rem;
-  }
-  h2 {
-    font-size: 1.3rem;
-    font-weight: 700;
-    margin-top: 0.8rem;
-  }
-  li {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 1rem;
-    flex-wrap: wrap;
-    border-top: 1px solid var(--line);
-    padding: 0.5rem 0;
-  }
-  .value {
-    font-size: 1.4rem;
-    margin-left: 1.2rem;
-    font-variant-numeric: tabular-nums;
-  }
-  pre,
-  code {
-    font-family: ui-monospace, monospace;
-    background: var(--paper-deep, var(--line));
-    padding: 0.5rem 0.7rem;
-    overflow: auto;
-    white-space: pre-wrap;
-    overflow-wrap: anywhere;
-  }
-  code {
-    font-size: 1.4rem;
-  }
-  form {
-    display: flex;
-    gap: 0.5rem;
-  }
-  .link {
-    text-decoration: underline;
-    min-height: 44px;
-    padding: 0 0.3rem;
-  }
-  @media (max-width: 860px) {
-    .page {
-      padding: 0.75rem;
-    }
-  }
-</style>

@@ -43,6 +43,7 @@
 
 <div bind:clientWidth={width}>
   <svg
+    class="block"
     {width}
     height={HEIGHT}
     role="img"
@@ -51,53 +52,26 @@
     )}, {found.n} measured"
   >
     {#each heats as heat (heat)}
-      <line x1={x(heat)} x2={x(heat)} y1="14" y2={HEIGHT - 40} class="grid" />
-      <text x={x(heat)} y={HEIGHT - 22} class="tick">{shown(heat)}°</text>
+      <line x1={x(heat)} x2={x(heat)} y1="14" y2={HEIGHT - 40} class="stroke-line" />
+      <text x={x(heat)} y={HEIGHT - 22} class="tick text-sm [text-anchor:middle] fill-ink-soft"
+        >{shown(heat)}°</text
+      >
     {/each}
     {#each y.ticks(5) as tick (tick)}
-      <text x="46" y={y(tick) + 5} class="tick left">{gap(tick)}</text>
+      <text x="46" y={y(tick) + 5} class="tick text-sm fill-ink-soft [text-anchor:end]"
+        >{gap(tick)}</text
+      >
     {/each}
-    <path d={ribbon} class="ribbon" />
-    <line x1="54" x2={width - 14} y1={y(0)} y2={y(0)} class="truth" />
-    <path d={middle} class="line" />
+    <path d={ribbon} class="fill-ember-soft opacity-75" />
+    <line x1="54" x2={width - 14} y1={y(0)} y2={y(0)} class="stroke-ink [stroke-dasharray:3_5]" />
+    <path d={middle} class="line fill-none stroke-ember stroke-3" />
     {#each pairs as [dial, real], i (i)}
-      <circle cx={x(real)} cy={y(dial - real)} r="6" class="dot" />
+      <circle cx={x(real)} cy={y(dial - real)} r="6" class="fill-ink stroke-paper-light stroke-2" />
     {/each}
-    <text x={(54 + width) / 2} y={HEIGHT - 3} class="tick">air measured, °{units}</text>
+    <text
+      x={(54 + width) / 2}
+      y={HEIGHT - 3}
+      class="tick text-sm [text-anchor:middle] fill-ink-soft">air measured, °{units}</text
+    >
   </svg>
 </div>
-
-<style>
-  svg {
-    display: block;
-  }
-  .grid {
-    stroke: var(--line);
-  }
-  .tick {
-    font-size: 14px;
-    text-anchor: middle;
-    fill: var(--ink-soft);
-  }
-  .left {
-    text-anchor: end;
-  }
-  .ribbon {
-    fill: var(--ember-soft);
-    opacity: 0.75;
-  }
-  .truth {
-    stroke: var(--ink);
-    stroke-dasharray: 3 5;
-  }
-  .line {
-    fill: none;
-    stroke: var(--ember);
-    stroke-width: 3;
-  }
-  .dot {
-    fill: var(--ink);
-    stroke: var(--paper-light);
-    stroke-width: 2;
-  }
-</style>

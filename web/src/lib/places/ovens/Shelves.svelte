@@ -33,35 +33,54 @@
 </script>
 
 <svg
+  class="block max-w-full"
   width={wide + 190}
   height={HEIGHT}
   role="img"
   aria-label="{shelves_mm.length} shelves, {tonight?.words.join(' ') ?? ''}"
 >
-  <rect x="2" y="12" width={wide} height={HEIGHT - 24} class="box" />
+  <rect
+    x="2"
+    y="12"
+    width={wide}
+    height={HEIGHT - 24}
+    class="box fill-paper-deep stroke-line-strong stroke-2"
+  />
   {#if bare}
     <path
       d="M14 {y(3)} {Array.from(
         { length: 18 },
         (_, i) => `h${(wide - 30) / 18} v${i % 2 === 0 ? 7 : -7}`,
       ).join(' ')} h{(wide - 30) / 18}"
-      class="element"
+      class="fill-none stroke-ember stroke-3"
     />
   {/if}
   {#each shelves_mm as mm, i (i)}
     {@const shelf = tonight?.shelves[i]}
     {@const on = String(i + 1) === best}
-    <line x1="2" x2={wide + 2} y1={y(mm)} y2={y(mm)} class="shelf" class:on />
+    <line
+      x1="2"
+      x2={wide + 2}
+      y1={y(mm)}
+      y2={y(mm)}
+      class="stroke-ink-soft [stroke-dasharray:2_3] data-on:stroke-ink data-on:stroke-3 data-on:[stroke-dasharray:none]"
+      data-on={on || undefined}
+    />
     {#if on}
       <ellipse
         cx={2 + wide / 2}
         cy={y(mm) - (height_mm * scale) / 2 - 2}
         rx={Math.min((length_mm * scale) / 2, wide / 2 - 6)}
         ry={(height_mm * scale) / 2}
-        class="joint"
+        class="[fill:#b4525d] [stroke:#3a2015] stroke-[2.5]"
       />
     {/if}
-    <text x={wide + 12} y={y(mm) + 5} class:on>
+    <text
+      class="text-sm fill-ink-soft data-on:fill-ink data-on:font-bold"
+      x={wide + 12}
+      y={y(mm) + 5}
+      data-on={on || undefined}
+    >
       {i + 1}: {length(mm, units)}{shelf === undefined
         ? ''
         : shelf.fits
@@ -72,42 +91,3 @@
     </text>
   {/each}
 </svg>
-
-<style>
-  svg {
-    display: block;
-    max-width: 100%;
-  }
-  .box {
-    fill: var(--paper-deep);
-    stroke: var(--line-strong);
-    stroke-width: 2;
-  }
-  .element {
-    fill: none;
-    stroke: var(--ember);
-    stroke-width: 3;
-  }
-  .shelf {
-    stroke: var(--ink-soft);
-    stroke-dasharray: 2 3;
-  }
-  .shelf.on {
-    stroke: var(--ink);
-    stroke-width: 3;
-    stroke-dasharray: none;
-  }
-  .joint {
-    fill: #b4525d;
-    stroke: #3a2015;
-    stroke-width: 2.5;
-  }
-  text {
-    font-size: 14px;
-    fill: var(--ink-soft);
-  }
-  text.on {
-    fill: var(--ink);
-    font-weight: 700;
-  }
-</style>

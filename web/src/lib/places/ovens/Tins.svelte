@@ -39,7 +39,7 @@
   }
 </script>
 
-<h3>Tins</h3>
+<h3 class="text-base font-bold">Tins</h3>
 <ul>
   {#each tins as tin, i (tin.name + String(i))}
     <li>
@@ -55,6 +55,7 @@
   {/each}
 </ul>
 <form
+  class="grid grid-cols-[1fr_1fr_auto_auto] gap-2 items-center max-lg:grid-cols-2"
   onsubmit={(e) => {
     e.preventDefault()
     void add()
@@ -72,21 +73,3 @@
 </form>
 
 {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-
-<style>
-  h3 {
-    font-size: 1.05rem;
-    font-weight: 700;
-  }
-  form {
-    display: grid;
-    grid-template-columns: 1fr 1fr auto auto;
-    gap: 0.6rem;
-    align-items: center;
-  }
-  @media (max-width: 860px) {
-    form {
-      grid-template-columns: 1fr 1fr;
-    }
-  }
-</style>

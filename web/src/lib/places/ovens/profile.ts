@@ -1,7 +1,7 @@
 // Typed figures of an oven: pairs of dial and measured, lists of measures. Pure.
 
 import type { Oven, OvenBody } from '$lib/api/client'
-import { fromF, gasF, type Marks, type Units } from '$lib/units'
+import { fromF, gasF, readQuantity, shownIn, type Marks, type Units } from '$lib/units'
 
 export type PairText = { pair: [number, number] } | { fault: string }
 
@@ -28,16 +28,9 @@ export function parsePair(dial: string, real: string, marks: Marks, units: Units
       fault: marks === 'gas' ? 'The dial: a mark from ¼ to 10' : `The dial: a number in °${marks}`,
     }
   }
-  const value = Number(
-    real
-      .trim()
-      .replace(',', '.')
-      .replace(/°|[CF]$/gi, ''),
-  )
-  if (real.trim() === '' || !Number.isFinite(value)) {
-    return { fault: `Measured: a number in °${units}` }
-  }
-  return { pair: [shown, units === 'C' ? value : fromF(value)] }
+  const value = readQuantity(real, 'heat', units)
+  if (value === null) return { fault: `Measured: a number in °${units}` }
+  return { pair: [shown, value] }
 }
 
 export type ListText = { list: number[] } | { fault: string }
@@ -48,11 +41,17 @@ export function parseList(text: string, units: Units): ListText {
     .trim()
     .split(/[\s,;×x]+/)
     .filter((part) => part !== '')
-  const values = parts.map((part) => Number(part))
-  if (values.some((value) => !Number.isFinite(value) || value <= 0)) {
+  const values = parts.map((part) => readQuantity(part, 'length', units) ?? 0)
+  if (values.some((value) => value <= 0)) {
     return { fault: `Numbers in ${units === 'C' ? 'mm' : 'inches'}, separated by commas` }
   }
-  return { list: values.map((value) => (units === 'C' ? value : value * 25.4)) }
+  return { list: values }
+}
+
+/** Measures in the units shown, separated by commas. */
+export function listOf(mm: readonly number[], units: Units): string {
+  const digits = units === 'C' ? 0 : 1
+  return mm.map((one) => shownIn('length', one, units).toFixed(digits)).join(', ')
 }
 
 /** An oven's profile as it is sent back: all but its id. */

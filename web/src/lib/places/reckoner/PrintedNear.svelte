@@ -19,7 +19,7 @@
 </script>
 
 {#if rows.length > 0}
-  <table aria-label="What is printed for it">
+  <table class="ruled" aria-label="What is printed for it">
     <thead>
       <tr>
         <th scope="col">printed for it</th><th scope="col">out at, ends at</th>
@@ -30,15 +30,15 @@
       {#each rows as row, n (n)}
         <tr>
           <td><b>{row.rule}</b> <span class="quiet">{row.who}</span></td>
-          <td class="time">
+          <td class="whitespace-nowrap">
             {row.until_c === null ? 'tender' : temp(row.until_c, kitchen.units)}{row.ends_c === null
               ? ''
               : `, ${temp(row.ends_c, kitchen.units)}`}
           </td>
-          <td class="time">{span(row.gives)}</td>
-          <td class="time">
+          <td class="whitespace-nowrap">{span(row.gives)}</td>
+          <td class="whitespace-nowrap">
             {row.computed_min === null ? 'never' : duration(row.computed_min)}
-            <small class="quiet">{apart(row)}</small>
+            <small class="quiet block">{apart(row)}</small>
           </td>
         </tr>
       {/each}
@@ -46,19 +46,9 @@
   </table>
   {#if roastId !== undefined}
     <p>
-      <a class="link" href="/ways/{roastId}" onclick={onfollow}>All of them, and why they differ</a>
+      <a class="link underline" href="/ways/{roastId}" onclick={onfollow}
+        >All of them, and why they differ</a
+      >
     </p>
   {/if}
 {/if}
-
-<style>
-  .time {
-    white-space: nowrap;
-  }
-  small {
-    display: block;
-  }
-  a {
-    text-decoration: underline;
-  }
-</style>

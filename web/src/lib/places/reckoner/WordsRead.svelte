@@ -17,27 +17,29 @@
   }
 </script>
 
-<div class="read">
-  <p class="label" id="words-read">Read from it; touch a stage or its words:</p>
-  <p class="words" aria-labelledby="words-read">
+<div class="grid gap-1.5">
+  <p class="label-text" id="words-read">Read from it; touch a stage or its words:</p>
+  <p class="leading-normal whitespace-pre-wrap" aria-labelledby="words-read">
     {#each parts as part, i (i)}{#if part.stages.length > 0}<button
-          class="word"
-          class:on={on(part.stages)}
+          data-say="word"
+          class="[font:inherit] text-inherit border-0 cursor-pointer inline px-1 text-left whitespace-pre-wrap bg-ember-soft data-on:bg-accent data-on:text-paper-light"
+          data-on={on(part.stages) || undefined}
           aria-pressed={same(held, part.stages)}
           title={part.stages.map((n) => found.stages[n]).join('; ')}
           onclick={() => touch(part.stages)}
           onpointerenter={() => (lit = part.stages)}
           onpointerleave={() => (lit = [])}>{part.text}</button
-        >{:else if part.read}<span class="used">{part.text}</span>{:else}<span class="quiet"
+        >{:else if part.read}<span class="underline decoration-dotted underline-offset-4"
           >{part.text}</span
-        >{/if}{/each}
+        >{:else}<span class="quiet">{part.text}</span>{/if}{/each}
   </p>
-  <ol aria-label="Stages read">
+  <ol class="flex flex-wrap gap-y-1.5 gap-x-2 [counter-reset:stage]" aria-label="Stages read">
     {#each found.stages as stage, n (n)}
       <li>
         <button
-          class="stage"
-          class:on={shown.includes(n)}
+          data-say="stage"
+          class="[font:inherit] text-inherit bg-transparent cursor-pointer min-h-10 py-1 px-3 border border-line border-l-4 border-l-accent font-semibold data-on:bg-accent data-on:text-paper-light"
+          data-on={shown.includes(n) || undefined}
           aria-pressed={same(held, [n])}
           onclick={() => touch([n])}
           onpointerenter={() => (lit = [n])}
@@ -47,49 +49,3 @@
     {/each}
   </ol>
 </div>
-
-<style>
-  .read {
-    display: grid;
-    gap: 0.35rem;
-  }
-  .words {
-    line-height: 1.6;
-    white-space: pre-wrap;
-  }
-  button {
-    font: inherit;
-    color: inherit;
-    background: none;
-    border: 0;
-    cursor: pointer;
-  }
-  .word {
-    display: inline;
-    padding: 0 0.1em;
-    text-align: left;
-    white-space: pre-wrap;
-    background: var(--ember-soft);
-  }
-  .used {
-    text-decoration: underline dotted;
-    text-underline-offset: 0.2em;
-  }
-  ol {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.35rem 0.5rem;
-    counter-reset: stage;
-  }
-  .stage {
-    min-height: 40px;
-    padding: 0.2rem 0.7rem;
-    border: 1px solid var(--line);
-    border-left: 4px solid var(--accent);
-    font-weight: 600;
-  }
-  .on {
-    background: var(--accent);
-    color: var(--paper-light);
-  }
-</style>

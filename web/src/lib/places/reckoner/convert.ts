@@ -1,23 +1,7 @@
 // Unlike units of one thing side by side: weights, heats, lengths, salt. Pure.
 
-import { dial, fromF, gasF, toF } from '$lib/units'
+import { dial, factor, fromF, gasF, scaleOf, toF, type Kind } from '$lib/units'
 
-const KG: Record<string, number> = { kg: 1, g: 0.001, lb: 0.45359237, oz: 0.45359237 / 16 }
-const MM: Record<string, number> = { mm: 1, cm: 10, in: 25.4 }
-const UNIT: Record<string, string> = {
-  kilo: 'kg',
-  kilos: 'kg',
-  lbs: 'lb',
-  pound: 'lb',
-  pounds: 'lb',
-  ounce: 'oz',
-  ounces: 'oz',
-  grams: 'g',
-  gram: 'g',
-  inch: 'in',
-  inches: 'in',
-  '"': 'in',
-}
 const trim = (value: number, digits: number): string => String(Number(value.toFixed(digits)))
 
 export type Converted = { said: string; same: string[] }
@@ -53,22 +37,22 @@ export function convert(text: string): Converted | null {
   ) {
     return null
   }
-  const units = parts.map((p) => UNIT[p[2] ?? ''] ?? p[2] ?? '')
-  const sum = (table: Record<string, number>): number | null =>
-    units.every((u) => table[u] !== undefined)
-      ? parts.reduce((total, p, i) => total + Number(p[1]) * (table[units[i] ?? ''] ?? 0), 0)
+  const scales = parts.map((p) => scaleOf(p[2] ?? ''))
+  const sum = (kind: Kind): number | null =>
+    scales.every((scale) => scale?.kind === kind)
+      ? parts.reduce((total, p, i) => total + Number(p[1]) * (scales[i]?.factor ?? 0), 0)
       : null
-  const kg = sum(KG)
+  const kg = sum('weight')
   if (kg !== null) {
-    const ounces = Math.round((kg / (KG.lb ?? 1)) * 16)
+    const ounces = Math.round(kg / factor('oz'))
     const imperial = `${Math.floor(ounces / 16)} lb ${ounces % 16} oz`
     const metric = kg < 1 ? `${trim(kg * 1000, 0)} g` : `${trim(kg, 2)} kg`
-    return { said: clean, same: [metric, imperial, `${trim(kg / (KG.lb ?? 1), 2)} lb`] }
+    return { said: clean, same: [metric, imperial, `${trim(kg / factor('lb'), 2)} lb`] }
   }
-  const mm = sum(MM)
+  const mm = sum('length')
   return mm === null
     ? null
-    : { said: clean, same: [`${trim(mm, 0)} mm`, `${trim(mm / 25.4, 2)} in`] }
+    : { said: clean, same: [`${trim(mm, 0)} mm`, `${trim(mm / factor('in'), 2)} in`] }
 }
 
 /** Salt for a joint: grams, and level teaspoons of a salt of which one weighs `teaspoon_g`. */

@@ -18,8 +18,8 @@
   })
 </script>
 
-<section class="page">
-  <h1 class="shout">Other screens</h1>
+<section class="pt-4 pb-8 px-7 grid gap-3 justify-items-start">
+  <h1 class="shout text-3xl">Other screens</h1>
   <p>
     {#if missing !== ''}
       {missing}
@@ -36,29 +36,39 @@
     <p class="quiet">Asking…</p>
   {:else if !access.on}
     <p>Trencher is served on this machine alone. For a tablet in the kitchen start it with:</p>
-    <pre>trencher serve --lan</pre>
+    <pre class="bg-paper-deep py-3 px-4 rounded-base">trencher serve --lan</pre>
     <p class="quiet">
       It then shows a code to type or to scan, and makes a certificate of this house's own.
     </p>
   {:else}
-    <div class="steps">
+    <div class="flex flex-wrap gap-y-8 gap-x-16">
       {#if access.install_url !== null && access.install_qr !== null}
-        <div>
-          <h2>Once for each tablet: this house's certificate</h2>
-          <img src={access.install_qr} alt="Code to scan for {access.install_url}" />
-          <p><b class="address">{access.install_url}</b></p>
+        <div class="max-w-96 grid gap-1.5 content-start">
+          <h2 class="font-bold text-lg">Once for each tablet: this house's certificate</h2>
+          <img
+            class="w-52 border border-line"
+            src={access.install_qr}
+            alt="Code to scan for {access.install_url}"
+          />
+          <p><b class="wrap-anywhere text-lg">{access.install_url}</b></p>
           <p class="quiet">Its fingerprint, to compare there:</p>
-          <p class="print">{access.fingerprint}</p>
+          <p class="wrap-anywhere tabular-nums tracking-tight">{access.fingerprint}</p>
         </div>
       {/if}
-      <div>
-        <h2>{access.install_url === null ? 'Open Trencher there' : 'Then Trencher itself'}</h2>
+      <div class="max-w-96 grid gap-1.5 content-start">
+        <h2 class="font-bold text-lg">
+          {access.install_url === null ? 'Open Trencher there' : 'Then Trencher itself'}
+        </h2>
         {#if access.door_qr !== null}
-          <img src={access.door_qr} alt="Code to scan for {access.url}, with its access code" />
+          <img
+            class="w-52 border border-line"
+            src={access.door_qr}
+            alt="Code to scan for {access.url}, with its access code"
+          />
         {/if}
-        {#each access.urls as url (url)}<p><b class="address">{url}</b></p>{/each}
+        {#each access.urls as url (url)}<p><b class="wrap-anywhere text-lg">{url}</b></p>{/each}
         <p>Its code, if it is typed:</p>
-        <p class="code">{access.code}</p>
+        <p class="text-3xl font-extrabold tracking-tight leading-none">{access.code}</p>
         <p class="quiet">
           Who has it sees and changes everything here. A new one: <code>--new-code</code>.
         </p>
@@ -66,54 +76,3 @@
     </div>
   {/if}
 </section>
-
-<style>
-  .page {
-    padding: 1rem 1.75rem 2rem;
-    display: grid;
-    gap: 0.75rem;
-    justify-items: start;
-  }
-  .page h1 {
-    font-size: 2.6rem;
-  }
-  h2 {
-    font-weight: 700;
-    font-size: 1.15rem;
-  }
-  .steps {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2rem 4rem;
-  }
-  .steps > div {
-    max-width: 24rem;
-    display: grid;
-    gap: 0.4rem;
-    align-content: start;
-  }
-  img {
-    width: 13rem;
-    border: 1px solid var(--line);
-  }
-  .address {
-    overflow-wrap: anywhere;
-    font-size: 1.1rem;
-  }
-  .print {
-    overflow-wrap: anywhere;
-    font-variant-numeric: tabular-nums;
-    letter-spacing: 0.03em;
-  }
-  .code {
-    font-size: 2.6rem;
-    font-weight: 800;
-    letter-spacing: 0.08em;
-    line-height: 1;
-  }
-  pre {
-    background: var(--paper-deep);
-    padding: 0.75rem 1rem;
-    border-radius: 4px;
-  }
-</style>

@@ -17,14 +17,17 @@
   const third = $derived(ways[2])
 </script>
 
-<section class="pinned" aria-label="Pinned ways">
-  <div class="sides">
+<section
+  class="border-2 border-ink rounded-container py-3 px-4 grid gap-2"
+  aria-label="Pinned ways"
+>
+  <div class="grid grid-cols-[repeat(auto-fit,minmax(20rem,1fr))] gap-4 max-lg:grid-cols-1">
     {#each ways as way (way.id)}
       {@const f = way.forecast}
-      <div class="side">
+      <div class="flex gap-4 items-center leading-snug">
         <MeatFace map={f.map} at_mm={middle(way)} height={118} label="Cut face of {way.name}" />
         <div>
-          <h2>{way.name}</h2>
+          <h2 class="text-lg">{way.name}</h2>
           <p>
             In by <b>{hour(new Date(serve.getTime() - f.end_min * 60_000))}</b>, out at
             <b>{temp(f.pull_core_c, units)}</b>
@@ -46,32 +49,3 @@
     <p>{tradeoff(second, third, units)} {forFixedHour(second, third, units)}</p>
   {/if}
 </section>
-
-<style>
-  .pinned {
-    border: 2px solid var(--ink);
-    border-radius: 6px;
-    padding: 0.7rem 1rem;
-    display: grid;
-    gap: 0.5rem;
-  }
-  .sides {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr));
-    gap: 1rem;
-  }
-  .side {
-    display: flex;
-    gap: 1rem;
-    align-items: center;
-    line-height: 1.35;
-  }
-  h2 {
-    font-size: 1.2rem;
-  }
-  @media (max-width: 860px) {
-    .sides {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-</style>

@@ -11,47 +11,76 @@
 </script>
 
 {#if rows.length > 0}
-  <section class="printed" aria-labelledby="printed-head">
-    <h2 id="printed-head">What is printed for it</h2>
+  <section class="max-lg:order-2 mt-2" aria-labelledby="printed-head">
+    <h2 class="text-base" id="printed-head">What is printed for it</h2>
     <p class="quiet">
       Each rule in its own still oven, out at its own core, beside what is worked out here for the
       same. The core climbs on afterwards: where that ends is said too.
     </p>
-    <table>
-      <thead>
-        <tr>
-          <th scope="col">rule</th>
-          <th scope="col">air</th>
-          <th scope="col">out at</th>
-          <th scope="col">ends at</th>
-          <th scope="col">it gives</th>
-          <th scope="col">here</th>
-          <th scope="col">why they differ</th>
+    <table class="ruled lg:[&_td:not(.why)]:whitespace-nowrap max-w-304 mt-1">
+      <thead class="max-lg:absolute max-lg:[clip-path:inset(50%)]">
+        <tr class="max-lg:grid max-lg:grid-cols-3 max-lg:border-b max-lg:border-line max-lg:py-1.5">
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col">rule</th>
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col">air</th>
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col">out at</th>
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col">ends at</th>
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col">it gives</th
+          >
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col">here</th>
+          <th class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0" scope="col"
+            >why they differ</th
+          >
         </tr>
       </thead>
       <tbody>
         {#each rows as row, n (n)}
-          <tr class:near={n === near}>
-            <th scope="row">
-              {row.rule}<small>{row.who}</small>
+          <tr
+            class="group/rule max-lg:grid max-lg:grid-cols-3 max-lg:border-b max-lg:border-line max-lg:py-1.5"
+            data-near={n === near || undefined}
+          >
+            <th
+              class="font-semibold group-data-near/rule:shadow-[inset_3px_0_0_var(--accent)] group-data-near/rule:pl-2 max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:col-span-full"
+              scope="row"
+            >
+              {row.rule}<small class="block font-normal text-xs text-ink-soft">{row.who}</small>
             </th>
-            <td data-head="air">{temp(row.air_c, kitchen.units)}</td>
-            <td data-head="out at"
+            <td
+              class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:before:content-[attr(data-head)] max-lg:before:block max-lg:before:text-xs max-lg:before:text-ink-soft"
+              data-head="air">{temp(row.air_c, kitchen.units)}</td
+            >
+            <td
+              class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:before:content-[attr(data-head)] max-lg:before:block max-lg:before:text-xs max-lg:before:text-ink-soft"
+              data-head="out at"
               >{row.until_c === null ? 'tender' : temp(row.until_c, kitchen.units)}</td
             >
-            <td data-head="ends at">
+            <td
+              class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:whitespace-normal max-lg:before:content-[attr(data-head)] max-lg:before:block max-lg:before:text-xs max-lg:before:text-ink-soft"
+              data-head="ends at"
+            >
               {row.ends_c === null ? '' : temp(row.ends_c, kitchen.units)}
-              {#if n === near}<small>nearest to what you want</small>{/if}
+              {#if n === near}<small class="block font-normal text-xs text-ink-soft"
+                  >nearest to what you want</small
+                >{/if}
             </td>
-            <td data-head="it gives"><b>{span(row.gives)}</b></td>
-            <td data-head="here">
+            <td
+              class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:before:content-[attr(data-head)] max-lg:before:block max-lg:before:text-xs max-lg:before:text-ink-soft"
+              data-head="it gives"><b>{span(row.gives)}</b></td
+            >
+            <td
+              class="max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:before:content-[attr(data-head)] max-lg:before:block max-lg:before:text-xs max-lg:before:text-ink-soft"
+              data-head="here"
+            >
               {#if row.computed_min === null}
                 never
               {:else}
-                <b>{duration(row.computed_min)}</b><small>{apart(row)}</small>
+                <b>{duration(row.computed_min)}</b><small
+                  class="block font-normal text-xs text-ink-soft">{apart(row)}</small
+                >
               {/if}
             </td>
-            <td class="why">
+            <td
+              class="why max-lg:border-0 max-lg:py-0.5 max-lg:pr-3 max-lg:pl-0 max-lg:col-span-full"
+            >
               {row.why.map((text) => sentence(text, kitchen.units)).join(' ')}
             </td>
           </tr>
@@ -60,76 +89,3 @@
     </table>
   </section>
 {/if}
-
-<style>
-  .printed {
-    margin-top: 0.6rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-  }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-    max-width: 76rem;
-    margin-top: 0.3rem;
-  }
-  thead th {
-    font-weight: 400;
-    font-size: 0.82rem;
-    color: var(--ink-soft);
-  }
-  th,
-  td {
-    text-align: left;
-    vertical-align: top;
-    padding: 0.3rem 1rem 0.3rem 0;
-    border-bottom: 1px solid var(--line);
-  }
-  tbody th {
-    font-weight: 600;
-  }
-  td:not(.why) {
-    white-space: nowrap;
-  }
-  small {
-    display: block;
-    font-weight: 400;
-    font-size: 0.82rem;
-    color: var(--ink-soft);
-  }
-  .near th {
-    box-shadow: inset 3px 0 0 var(--accent);
-    padding-left: 0.6rem;
-  }
-  @media (max-width: 860px) {
-    thead {
-      position: absolute;
-      clip-path: inset(50%);
-    }
-    tr {
-      display: grid;
-      grid-template-columns: repeat(3, 1fr);
-      border-bottom: 1px solid var(--line);
-      padding: 0.4rem 0;
-    }
-    th,
-    td {
-      border: 0;
-      padding: 0.1rem 0.8rem 0.1rem 0;
-    }
-    td[data-head]::before {
-      content: attr(data-head);
-      display: block;
-      font-size: 0.82rem;
-      color: var(--ink-soft);
-    }
-    td[data-head='ends at'] {
-      white-space: normal;
-    }
-    tbody th,
-    .why {
-      grid-column: 1 / -1;
-    }
-  }
-</style>

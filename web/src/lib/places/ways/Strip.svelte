@@ -59,17 +59,23 @@
   const flagY = $derived(core(forecast.pull_core_c))
 </script>
 
-<svg {width} {height} viewBox="0 0 {width} {height}" aria-hidden="true">
+<svg
+  class="block overflow-visible"
+  {width}
+  {height}
+  viewBox="0 0 {width} {height}"
+  aria-hidden="true"
+>
   {#each hours as mark, i (i)}<line
       x1={mark.x}
       x2={mark.x}
       y1="0"
       y2={height}
-      class="grid"
+      class="stroke-line"
     />{/each}
-  <line x1="0" x2={width} y1={BASE} y2={BASE} class="base" />
+  <line x1="0" x2={width} y1={BASE} y2={BASE} class="stroke-line-strong" />
   {#each shapes as shape, i (i)}
-    <path d={shape} class="heat" />
+    <path d={shape} class="fill-ember-soft" />
   {/each}
   {#each heated as stage (stage.start_min)}
     {#if stage.dial_c !== null}
@@ -78,7 +84,7 @@
         x={late ? x(serveMin) - 5 : x(stage.start_min) + 3}
         y={air(stage.air_c ?? 0) - 5}
         text-anchor={late ? 'end' : 'start'}
-        class="dial"
+        class="text-xs font-bold fill-ember"
       >
         {dial(stage.dial_c, marks)}
       </text>
@@ -94,64 +100,18 @@
       y={BASE - 5}
       height="10"
       rx="5"
-      class="doubt"
+      class="fill-accent opacity-35"
     />
   {/if}
-  <path d={linePath(before, x, core)} class="core" />
-  <path d={linePath(after, x, core)} class="climb" />
-  <line x1={flagX} x2={flagX} y1={flagY - 30} y2={BASE} class="pole" />
-  <path d="M{flagX} {flagY - 30}h44l-7 9 7 9h-44z" class="flag" />
-  <text x={flagX + 5} y={flagY - 16} class="out">{temp(forecast.pull_core_c, units, true)}</text>
-  <line x1={x(serveMin)} x2={x(serveMin)} y1="0" y2={height} class="serve" />
+  <path d={linePath(before, x, core)} class="fill-none stroke-ink stroke-[2.5]" />
+  <path
+    d={linePath(after, x, core)}
+    class="fill-none stroke-ink stroke-[2.5] [stroke-dasharray:2_5] [stroke-linecap:round]"
+  />
+  <line x1={flagX} x2={flagX} y1={flagY - 30} y2={BASE} class="stroke-accent stroke-2" />
+  <path d="M{flagX} {flagY - 30}h44l-7 9 7 9h-44z" class="fill-accent" />
+  <text x={flagX + 5} y={flagY - 16} class="text-sm font-bold fill-paper"
+    >{temp(forecast.pull_core_c, units, true)}</text
+  >
+  <line x1={x(serveMin)} x2={x(serveMin)} y1="0" y2={height} class="stroke-ink stroke-2" />
 </svg>
-
-<style>
-  svg {
-    display: block;
-    overflow: visible;
-  }
-  .grid {
-    stroke: var(--line);
-  }
-  .base {
-    stroke: var(--line-strong);
-  }
-  .heat {
-    fill: var(--ember-soft);
-  }
-  .dial {
-    font-size: 13px;
-    font-weight: 700;
-    fill: var(--ember);
-  }
-  .doubt {
-    fill: var(--accent);
-    opacity: 0.35;
-  }
-  .core,
-  .climb {
-    fill: none;
-    stroke: var(--ink);
-    stroke-width: 2.5;
-  }
-  .climb {
-    stroke-dasharray: 2 5;
-    stroke-linecap: round;
-  }
-  .pole {
-    stroke: var(--accent);
-    stroke-width: 2;
-  }
-  .flag {
-    fill: var(--accent);
-  }
-  .out {
-    font-size: 14px;
-    font-weight: 700;
-    fill: var(--paper);
-  }
-  .serve {
-    stroke: var(--ink);
-    stroke-width: 2;
-  }
-</style>

@@ -196,3 +196,13 @@ export function forFixedHour(a: Worked, b: Worked, units: Units): string {
     `${lower(other.name)} only to ±${Math.round(most)}, so start it that much earlier and hold it.`
   )
 }
+
+/** Notes that are said before the way is opened, too. */
+export const LOUD = ['coat_scorches', 'still_tough']
+
+export const inPercent = (share: number): string => `${Math.round(share * 100)} %`
+
+/** A band of temperatures, bare; nothing where it is not known. */
+export function band(low: number | null, high: number | null, units: Units): string {
+  return low === null || high === null ? '' : `${temp(low, units, true)}–${temp(high, units, true)}`
+}

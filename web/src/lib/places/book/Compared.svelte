@@ -1,0 +1,56 @@
+<script lang="ts">
+  // Planned against happened, once the cook has said how it was.
+  import type { BookLine } from '$lib/api/client'
+  import { duration, temp, type Units } from '$lib/units'
+  import Small from './Small.svelte'
+
+  let { line, units }: { line: BookLine; units: Units } = $props()
+
+  const rows = $derived([
+    [
+      'out after',
+      duration(line.planned.pull_min),
+      line.pulled_min === null ? 'not noted' : duration(line.pulled_min),
+    ],
+    [
+      'at',
+      temp(line.planned.pull_core_c, units),
+      line.pulled_core_c === null ? 'not measured' : temp(line.pulled_core_c, units),
+    ],
+    [
+      'peak',
+      temp(line.planned.peak_c, units),
+      line.read_peak_c === null ? 'not measured' : temp(line.read_peak_c, units),
+    ],
+    ['readings', '', String(line.readings.length)],
+  ])
+</script>
+
+<div class="grid grid-cols-[minmax(0,1fr)_340px] gap-8 self-stretch max-lg:grid-cols-1">
+  <Small {line} {units} width={780} height={320} bare={false} />
+  <div class="grid gap-3 content-start">
+    <table class="ruled">
+      <thead>
+        <tr>
+          <th><span class="sr-only">what</span></th>
+          <th scope="col">planned</th>
+          <th scope="col">happened</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each rows as [what, planned, happened] (what)}
+          <tr>
+            <th scope="row">{what}</th>
+            <td class="font-bold">{planned}</td>
+            <td class="font-bold">{happened}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if line.verdict !== null}
+      <p class="word text-xl">“{line.verdict.verdict}”</p>
+      {#if line.verdict.change !== ''}<p><b>Next time:</b> {line.verdict.change}</p>{/if}
+    {/if}
+    <p class="quiet">One roast is one roast (n = 1): not a rule yet.</p>
+  </div>
+</div>

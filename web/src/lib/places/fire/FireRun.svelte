@@ -1,0 +1,134 @@
+<script lang="ts">
+  // A roast that runs: what to do next and when, its curve, what happened, what can be changed.
+  import type { Outlook, Roast, Sense } from '$lib/api/client'
+  import { alarms } from '$lib/state/alarms.svelte'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import type { RoastState } from '$lib/state/roast.svelte'
+  import { missingHere } from '$lib/ui/secure'
+  import { duration, hour, sentence, temp, type Units } from '$lib/units'
+  import Actions from './Actions.svelte'
+  import CoreNow from './CoreNow.svelte'
+  import FireCurve from './FireCurve.svelte'
+  import Happened from './Happened.svelte'
+  import { SHOWN } from './happened'
+  import Levers from './Levers.svelte'
+  import LogList from './LogList.svelte'
+  import ReadingLine from './ReadingLine.svelte'
+  import Sear from './Sear.svelte'
+  import { nextStep, onCourse } from './sentence'
+  import { placesSaid } from './spots'
+  import Tips from './Tips.svelte'
+
+  let {
+    held,
+    roast,
+    outlook,
+    units,
+  }: { held: RoastState; roast: Roast; outlook: Outlook; units: Units } = $props()
+
+  const putIn = $derived(Date.parse(outlook.put_in_at))
+  const now = $derived((kitchen.now.getTime() - putIn) / 60_000)
+  const step = $derived(nextStep(roast, outlook, now, units))
+  const stage = $derived(outlook.stages[outlook.current_stage])
+  const WHERE: Record<string, string> = {
+    sear: 'in the pan',
+    rest: 'resting',
+    wait: 'standing',
+  }
+  const course = $derived(onCourse(roast, outlook, units))
+  const others = $derived(
+    kitchen.roasts.filter(
+      (r) => r.id !== roast.id && (r.status === 'roasting' || r.status === 'resting'),
+    ),
+  )
+  const nextAlarm = $derived(alarms.next)
+  const entries = $derived(roast.log.filter((e) => SHOWN.includes(e.entry.kind)).length)
+  let showLog = $state(false)
+  let happened = $state<Happened | null>(null)
+  let senses = $state<Sense[]>([])
+  $effect(() => {
+    held.senses().then(
+      (found) => (senses = found),
+      () => undefined,
+    )
+  })
+</script>
+
+<p class="quiet top">
+  {roast.name}, {WHERE[stage?.kind ?? 'oven'] ?? `in the ${roast.oven.name}`} · {duration(now)} since
+  it went in{stage?.kind === 'oven' || stage?.kind === 'off'
+    ? ` · air about ${temp(outlook.air_c, units)}`
+    : ''}
+</p>
+<h1 class="shout text-4xl leading-shout" data-ask="next">{step.shout}</h1>
+<p class="text-2xl" data-say="then">{step.then}</p>
+<p class="quiet">
+  {#if !alarms.rings}
+    Alarms are off on this screen (?).
+  {:else}
+    {nextAlarm === null
+      ? 'No alarm is set.'
+      : `Next alarm ${hour(new Date(nextAlarm.at))}: ${sentence(nextAlarm.words, units)}`}
+    {alarms.canSound ? '' : 'Touch the page once, so that it may sound.'}
+  {/if}
+  {missingHere()}
+</p>
+{#if stage?.kind === 'sear'}
+  <Sear {held} {outlook} {now} />
+{/if}
+<div
+  class="flex-1 self-stretch grid grid-cols-[minmax(0,1fr)_318px] gap-8 min-h-95 max-lg:grid-cols-1 max-lg:gap-4"
+>
+  <div class="flex flex-col gap-2 max-lg:min-h-75">
+    <FireCurve {roast} {outlook} {now} {units} />
+    {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
+    {#if outlook.surprise !== ''}<p class="border-l-4 border-ember pl-3">
+        {outlook.surprise}
+      </p>{/if}
+    <Happened
+      bind:this={happened}
+      {held}
+      {putIn}
+      {senses}
+      {units}
+      resting={roast.status === 'resting'}
+    />
+    <Levers
+      {held}
+      {putIn}
+      {units}
+      resting={roast.status === 'resting'}
+      early={outlook.planned_pull_min - outlook.pull_min.value}
+    />
+    {#each others as other (other.id)}
+      {@const due = alarms.all.find((a) => a.roast_id === other.id)}
+      <p>
+        <a class="underline" href="/fire/{other.id}">
+          {other.name}{due === undefined
+            ? ''
+            : `: ${sentence(due.words, units)} ${hour(new Date(due.at))}`}
+        </a>
+      </p>
+    {/each}
+  </div>
+  <div class="hand flex flex-col gap-1.5 max-lg:-order-1" data-ask="reading-line">
+    <CoreNow {held} {roast} {outlook} {putIn} {units} />
+    {#if outlook.places.length > 0}
+      <p class="quiet" data-ask="places">{placesSaid(outlook.places, units)}</p>
+    {/if}
+    <Tips {held} {roast} {outlook} {units} />
+    <ReadingLine {held} {roast} {units} onread={(seq) => happened?.justEntered(seq)} />
+    <Actions {held} {roast} {outlook} {putIn} actions={step.actions} />
+    <button
+      class="text-left min-h-11 text-ink-soft underline underline-offset-4"
+      aria-expanded={showLog}
+      onclick={() => (showLog = !showLog)}
+    >
+      {entries} entries, hands on about {Math.round(outlook.hands_min)} min so far{showLog
+        ? ', hide'
+        : ': see, put right, take back'}
+    </button>
+    {#if showLog}<LogList {held} {roast} {putIn} {senses} {units} />{/if}
+    {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+  </div>
+</div>

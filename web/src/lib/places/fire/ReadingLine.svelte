@@ -1,0 +1,129 @@
+<script lang="ts">
+  // A reading typed from anywhere on the page; where several joints roast, it asks which.
+  import type { Roast } from '$lib/api/client'
+  import { go, route } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { RoastState } from '$lib/state/roast.svelte'
+  import { tell } from '$lib/state/told'
+  import { parseReading, temp, type Units } from '$lib/units'
+  import { placeOf, spotsOf } from './spots'
+
+  let {
+    held,
+    roast,
+    units,
+    onread,
+  }: {
+    held: RoastState
+    roast: Roast
+    units: Units
+    /** It was kept, as the entry of this number. */
+    onread: (seq: number | null) => void
+  } = $props()
+
+  let typed = $state('')
+  let fault = $state('')
+  let where = $state('')
+  let which = $state<{ low: number; high: number } | null>(null)
+  let field = $state<HTMLInputElement | null>(null)
+  const unnamed = $derived((route.params as { id?: string }).id === undefined)
+  const busy = $derived(
+    kitchen.roasts.filter((r) => r.status === 'roasting' || r.status === 'resting'),
+  )
+
+  $effect(() => {
+    if (kitchen.typed === '' || field === null) return
+    typed = kitchen.typed
+    kitchen.typed = ''
+    field.focus()
+  })
+
+  function key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return
+    if (/^[0-9]$/.test(event.key) && field !== null) {
+      event.preventDefault()
+      typed = event.key
+      field.focus()
+    }
+  }
+
+  async function send(event: SubmitEvent): Promise<void> {
+    event.preventDefault()
+    const read = parseReading(typed, units)
+    if ('fault' in read) {
+      fault = read.fault
+      return
+    }
+    fault = ''
+    if (unnamed && busy.length > 1) {
+      which = { low: read.low, high: read.high }
+      return
+    }
+    // Emptied at once: pressed twice it is one reading, and the next may be typed meanwhile.
+    const was = typed
+    typed = ''
+    field?.blur()
+    if (await held.read(read.low, read.high, placeOf(where))) {
+      tell(`Reading ${temp(read.low, units)} kept`)
+      onread(held.entered)
+    } else {
+      if (typed === '') typed = was
+    }
+  }
+
+  /** A number for one of several joints: it goes to the one that is named now. */
+  async function sendTo(id: string): Promise<void> {
+    if (which === null) return
+    const one = new RoastState(id)
+    if (await one.read(which.low, which.high, placeOf(where))) {
+      tell(`Reading ${temp(which.low, units)} kept`)
+      which = null
+      typed = ''
+      go('fire', id)
+    } else fault = one.fault
+  }
+</script>
+
+<svelte:window onkeydown={key} />
+
+<form onsubmit={send}>
+  <label class="label-text" for="reading">Type a reading, from anywhere</label>
+  <div class="line flex gap-2">
+    <input
+      id="reading"
+      class="field text-xl min-h-14 font-bold"
+      inputmode="decimal"
+      autocomplete="off"
+      placeholder={units === 'C' ? '38 or 57..59' : '100 or 135..138'}
+      bind:value={typed}
+      bind:this={field}
+      aria-invalid={fault !== ''}
+      aria-describedby={fault === '' ? undefined : 'reading-fault'}
+    />
+    <button class="act" disabled={typed.trim() === ''}>Keep</button>
+  </div>
+  {#if which !== null}
+    <div class="grid gap-1.5 py-1.5" role="group" aria-label="Which joint">
+      <p>Which joint shows {temp(which.low, units)}?</p>
+      {#each busy as one (one.id)}
+        <button type="button" class="act" onclick={() => sendTo(one.id)}>{one.name}</button>
+      {/each}
+    </div>
+  {/if}
+  <label class="label-text" for="where">Where; empty is the middle</label>
+  <input
+    id="where"
+    class="field text-xl min-h-14 font-bold"
+    list="spots"
+    maxlength="40"
+    autocomplete="off"
+    placeholder="thin end, by the bone…"
+    bind:value={where}
+  />
+  <datalist id="spots">
+    {#each spotsOf(roast) as spot (spot)}<option value={spot}></option>{/each}
+  </datalist>
+  {#if fault !== ''}<p id="reading-fault" class="fault" role="alert">{fault}</p>{/if}
+</form>

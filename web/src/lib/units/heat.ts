@@ -1,0 +1,44 @@
+// Heat: temperatures, differences of temperatures, and what a dial shows.
+
+import type { Units } from './quantity'
+
+export type Marks = 'C' | 'F' | 'gas'
+
+const GAS_F: [string, number][] = [
+  ['¼', 225],
+  ['½', 250],
+  ...Array.from({ length: 10 }, (_, i): [string, number] => [String(i + 1), 275 + 25 * i]),
+]
+
+/** The air of a gas mark in °F by custom (`4`, `½`, `1/2`); null if it is no mark. */
+export function gasF(mark: string): number | null {
+  const name = { '1/4': '¼', '1/2': '½' }[mark] ?? mark
+  return GAS_F.find((m) => m[0] === name)?.[1] ?? null
+}
+
+export const toF = (c: number): number => c * 1.8 + 32
+export const fromF = (f: number): number => (f - 32) / 1.8
+
+/** A temperature in whole degrees, with its unit unless `bare`. */
+export function temp(c: number, units: Units, bare = false): string {
+  // `|| 0` because −0.4 would round to −0.
+  const value = Math.round(units === 'C' ? c : toF(c)) || 0
+  return bare ? `${value}°` : `${value} °${units}`
+}
+
+/** A difference of temperatures, signed. */
+export function delta(c: number, units: Units): string {
+  const value = units === 'C' ? c : c * 1.8
+  const text = Math.abs(value) < 9.95 ? value.toFixed(1) : value.toFixed(0)
+  return `${value >= 0 ? '+' : '−'}${text.replace('-', '')}°`
+}
+
+/** What an oven's dial must show for a dial temperature in °C, in its own marks. */
+export function dial(c: number, marks: Marks): string {
+  if (marks === 'gas') {
+    const f = toF(c)
+    const nearest = GAS_F.reduce((a, b) => (Math.abs(b[1] - f) < Math.abs(a[1] - f) ? b : a))
+    return `gas ${nearest[0]}`
+  }
+  return `${Math.round(marks === 'C' ? c : toF(c))} °${marks}`
+}
