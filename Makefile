@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: help install demo run lan dev test test-full test-quick check fit bench screenshots types chromium lock clean
+.PHONY: help install demo run lan dev test test-full test-quick check fit bench screenshots hooks house types chromium lock clean
 
 help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -51,7 +51,7 @@ run: install ## start Trencher with a database of your own
 lan: install ## the same, and for other screens of the house, behind a code
 	$(PY) -m trencher serve --lan
 
-dev: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## both servers with reload, on the demo world
+dev: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## both sides hot, on the demo world
 	bash scripts/dev.sh
 
 chromium:
@@ -77,6 +77,12 @@ test-full: test ## all of that, and minutes of hostile input
 
 test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without the browser
 	$(PY) -m pytest -x -m "not browser" -n 2 --dist loadfile
+
+hooks: $(VENV)/.dev web/node_modules/.installed ## look every commit over with the project's own tools
+	$(VENV)/bin/pre-commit install
+
+house: $(VENV)/.runtime ## draw docs/house.svg, the picture of the house, from the imports
+	$(PY) scripts/house.py
 
 fit: $(VENV)/.kernel ## fit the uncertain constants to the field, and write docs/fit.md
 	OMP_NUM_THREADS=1 PYTHONPATH=src:. $(PY) -m bench.fit

@@ -73,8 +73,14 @@ def three_joints() -> Callable[[], Table]:
     """A supper of three joints in two ovens and six sides, worked out anew at every call."""
     house = OvenPlace(id="house", name="House oven", cooker=Cooker(kind="fan"), height_mm=340)
     spare = OvenPlace(id="range", name="Range", cooker=Cooker(kind="gas"), marks="gas")
-    names = ("roast-celeriac", "leeks-in-the-pan", "barley", "crab-apple-sauce", "onion-gravy",
-             "mushroom-chestnut-tart")  # fmt: skip
+    names = (
+        "roast-celeriac",
+        "leeks-in-the-pan",
+        "barley",
+        "crab-apple-sauce",
+        "onion-gravy",
+        "mushroom-chestnut-tart",
+    )
     sides = tuple(SideDish(side=SIDES[n], people=17) for n in names)
     ways = (("a", house, HOT_THEN_LOW), ("b", spare, ONE_HEAT), ("c", spare, ONE_HEAT))
 
@@ -106,11 +112,15 @@ def speed_rows() -> None:
     ms = best(lambda: walk(solved))
     row("solved take-out, hot then low", f"{ms:.0f} ms", "120 ms", ms <= 120)
     methods = [
-        HOT_THEN_LOW, ONE_HEAT, LOW_BLAST, "110C until peak 57C; 240C 8min; rest open 10min",
+        HOT_THEN_LOW,
+        ONE_HEAT,
+        LOW_BLAST,
+        "110C until peak 57C; 240C 8min; rest open 10min",
         "sear 2min/side; 140C until peak 57C; rest tented 20min",
-        "240C 30min; off 1h; rest open 12min", "cold 150C until peak 57C; rest open 20min",
+        "240C 30min; off 1h; rest open 12min",
+        "cold 150C until peak 57C; rest open 20min",
         "200C 15min; 130C until peak 57C; rest wrapped 30min",
-    ]  # fmt: skip
+    ]
     ms = best(lambda: [walk(kitchen(roast(m))) for m in methods], 3)
     row("eight methods compared, without bands", f"{ms / 1000:.2f} s", "0.8 s", ms <= 800)
     ms = best(lambda: [forecast(roast(m), late=False) for m in methods], 3)
@@ -163,9 +173,13 @@ def accuracy_rows() -> None:
         for h in (4.0, 25.0, 80.0, 188.0):
             for minutes in (20.0, 60.0, 180.0):
                 joint = Joint(
-                    cut="custom", weight_kg=5, thickness_mm=105, width_mm=105, length_mm=205,
+                    cut="custom",
+                    weight_kg=5,
+                    thickness_mm=105,
+                    width_mm=105,
+                    length_mm=205,
                     start_c=7,
-                )  # fmt: skip
+                )
                 physics = replace(BARE, h_w_m2k=h)
                 more = {} if grid is None else {"grid": grid}
                 got = go(f"160C {minutes:g}min", joint=joint, physics=physics, **more)
@@ -174,8 +188,10 @@ def accuracy_rows() -> None:
                 worst = max(worst, abs(got.stages[0].core_c - (160 - 153 * theta)))
         row(
             f"finite cylinder against the series, Biot 0.4 to 21, {name}",
-            f"{worst:.3f} °C", "0.1 °C", worst <= 0.1,
-        )  # fmt: skip
+            f"{worst:.3f} °C",
+            "0.1 °C",
+            worst <= 0.1,
+        )
 
 
 def general_rows() -> None:
@@ -204,9 +220,14 @@ def linear_row() -> None:
     def bdf(tolerance: float) -> tuple[float, float]:
         began = time.perf_counter()
         done = solve_ivp(
-            lambda _t, temp: jacobian @ temp + source, (0, 10800), start, method="BDF",
-            jac=jacobian, rtol=tolerance, atol=tolerance * 50,
-        )  # fmt: skip
+            lambda _t, temp: jacobian @ temp + source,
+            (0, 10800),
+            start,
+            method="BDF",
+            jac=jacobian,
+            rtol=tolerance,
+            atol=tolerance * 50,
+        )
         return time.perf_counter() - began, abs(lines.core(done.y[:, -1]) - exact)
 
     # The loosest tolerance that is no worse than ours by more than a hundredth of a degree.
@@ -220,8 +241,10 @@ def linear_row() -> None:
     ratio = 1000 * min(spent, bdf(tolerance)[0]) / ours
     row(
         f"scipy BDF, linear conduction (errors {error:.3f}, ours {ours_error:.3f} °C)",
-        f"{ratio:.0f} times", "20 times", ratio >= 20,
-    )  # fmt: skip
+        f"{ratio:.0f} times",
+        "20 times",
+        ratio >= 20,
+    )
     fipy_row(ours, exact)
 
 
@@ -242,9 +265,15 @@ def full_row() -> None:
     def bdf(tolerance: float) -> tuple[float, float]:
         began = time.perf_counter()
         done = solve_ivp(
-            rate, (0, 7200), start, method="BDF", jac_sparsity=pattern, rtol=tolerance,
-            atol=tolerance * 50, max_step=600.0,
-        )  # fmt: skip
+            rate,
+            (0, 7200),
+            start,
+            method="BDF",
+            jac_sparsity=pattern,
+            rtol=tolerance,
+            atol=tolerance * 50,
+            max_step=600.0,
+        )
         return time.perf_counter() - began, lines.core(done.y[: lines.size, -1])
 
     _, converged = bdf(1e-5)
@@ -260,12 +289,16 @@ def full_row() -> None:
     ratio = 1000 * spent / ours
     row(
         f"scipy BDF, full problem (step errors {error:.3f}, ours {ours_error:.3f} °C)",
-        f"{ratio:.0f} times", "30 times", ratio >= 30,
-    )  # fmt: skip
+        f"{ratio:.0f} times",
+        "30 times",
+        ratio >= 30,
+    )
     row(
         "the two full problems at fine steps, 2 h in 170 °C air: apart by",
-        f"{abs(converged - truth):.2f} °C", "0.5 °C", abs(converged - truth) <= 0.5,
-    )  # fmt: skip
+        f"{abs(converged - truth):.2f} °C",
+        "0.5 °C",
+        abs(converged - truth) <= 0.5,
+    )
 
 
 def field_rows() -> None:
@@ -277,24 +310,34 @@ def field_rows() -> None:
         found = agreement(ratios)
         row(
             f"{name}: {found.count} printed rows, median of plan over printed",
-            f"{found.median:.2f}", "0.93 to 1.07", 0.93 <= found.median <= 1.07,
-        )  # fmt: skip
+            f"{found.median:.2f}",
+            "0.93 to 1.07",
+            0.93 <= found.median <= 1.07,
+        )
     found = agreement(everything)
     row("all printed rows: RMS of the logarithm", f"{found.rms:.2f}", "0.15", found.rms <= 0.15)
     row(
-        "all printed rows: least and most", f"{found.least:.2f} {found.most:.2f}", "0.75 to 1.33",
+        "all printed rows: least and most",
+        f"{found.least:.2f} {found.most:.2f}",
+        "0.75 to 1.33",
         found.least >= 0.75 and found.most <= 1.33,
-    )  # fmt: skip
+    )
     held = float(np.mean(held_by_bands()))
-    row("80 % bands from cut and weight that hold the midpoint", f"{held:.0%}", "70 to 92 %",
-        0.70 <= held <= 0.92)  # fmt: skip
+    row(
+        "80 % bands from cut and weight that hold the midpoint",
+        f"{held:.0%}",
+        "70 to 92 %",
+        0.70 <= held <= 0.92,
+    )
     for known in KNOWN:
         value = measured(known)
         low, high = known.between
         row(
-            f"{known.words[:52]}{' (aside)' if known.aside else ''}", f"{value:.3g}",
-            f"{low:g} to {high:g}", inside(known, value),
-        )  # fmt: skip
+            f"{known.words[:52]}{' (aside)' if known.aside else ''}",
+            f"{value:.3g}",
+            f"{low:g} to {high:g}",
+            inside(known, value),
+        )
 
 
 def prose_rows() -> None:
@@ -302,18 +345,39 @@ def prose_rows() -> None:
     for name, words in (("sentences", "sentences"), ("recipes", "whole recipes")):
         found = Counter(judged(said)[0] for said in sentences(name))
         count = found.total()
-        row(f"{count} {words} read right", f"{found['right'] / count:.1%}", "90 %",
-            found["right"] >= 0.9 * count)  # fmt: skip
-        row("  asked about instead", f"{found['asked']}", "at most 10 %",
-            found["asked"] <= 0.1 * count)  # fmt: skip
+        row(
+            f"{count} {words} read right",
+            f"{found['right'] / count:.1%}",
+            "90 %",
+            found["right"] >= 0.9 * count,
+        )
+        row(
+            "  asked about instead",
+            f"{found['asked']}",
+            "at most 10 %",
+            found["asked"] <= 0.1 * count,
+        )
         row("  wrong", f"{found['wrong']}", "0", found["wrong"] == 0)
 
 
 HOSTILE = (
-    "0", " ", " \n", "x", "a ", "half ", "rest ", "until 54C ", "first half hour ",
-    "30 minutes at ", "at 220 for 20-40 minutes. ", "one hundred and ", "1/2 ", "20 to ", "(",
+    "0",
+    " ",
+    " \n",
+    "x",
+    "a ",
+    "half ",
+    "rest ",
+    "until 54C ",
+    "first half hour ",
+    "30 minutes at ",
+    "at 220 for 20-40 minutes. ",
+    "one hundred and ",
+    "1/2 ",
+    "20 to ",
+    "(",
     "take the meat out ",
-)  # fmt: skip
+)
 
 
 def hostile_rows() -> None:
@@ -335,11 +399,19 @@ def hostile_rows() -> None:
 def load_rows() -> None:
     """A house under load."""
     p95, heavy = light_under_load()
-    row(f"light answers beside 12 heavy askers ({heavy} answered), 95th", f"{p95:.0f} ms", "100 ms",
-        p95 <= 100.0)  # fmt: skip
+    row(
+        f"light answers beside 12 heavy askers ({heavy} answered), 95th",
+        f"{p95:.0f} ms",
+        "100 ms",
+        p95 <= 100.0,
+    )
     median, _ = entries_answered()
-    row("a reading, to its answer with outlook and agenda", f"{median:.0f} ms", "400 ms",
-        median <= 400.0)  # fmt: skip
+    row(
+        "a reading, to its answer with outlook and agenda",
+        f"{median:.0f} ms",
+        "400 ms",
+        median <= 400.0,
+    )
     _, p95 = entries_answered(12)
     row("  beside 12 heavy askers, 95th", f"{p95:.0f} ms", "1000 ms", p95 <= 1000.0)
     count = statements_of_a_reading()
@@ -351,14 +423,22 @@ def load_rows() -> None:
     row("1000 roasts as open JSON, written", f"{out:.1f} s", "5 s", out <= 5.0)
     row("  taken in by an empty kitchen", f"{taken:.1f} s", "15 s", taken <= 15.0)
     first, last = reading_among(500)
-    row("a reading after 500 others, against the first ones", f"{last / first:.1f} times", "2",
-        last <= 2.0 * first)  # fmt: skip
+    row(
+        "a reading after 500 others, against the first ones",
+        f"{last / first:.1f} times",
+        "2",
+        last <= 2.0 * first,
+    )
     spent = file_of(5000)
     row("a file of 5000 lines", f"{spent:.1f} s", "2 s", spent <= 2.0)
     row("  against one of 2500", f"{spent / file_of(2500):.1f} times", "3", None)
     early, late = memory_over_an_hour()
-    row(f"memory over an hour of a roast, from {early:.0f} MB", f"{late - early:+.0f} MB", "20 MB",
-        late - early <= 20.0)  # fmt: skip
+    row(
+        f"memory over an hour of a roast, from {early:.0f} MB",
+        f"{late - early:+.0f} MB",
+        "20 MB",
+        late - early <= 20.0,
+    )
     for what, ms in book_of(10_000).items():
         row(f"10,000 roasts: {what}", f"{ms:.0f} ms", "300 ms", ms <= 300.0)
 
@@ -369,8 +449,12 @@ def hidden_rows() -> None:
     for peak, of in ((False, "a core"), (True, "a peak")):
         logs = np.log(first_forecasts(48, peak=peak))
         miss, lean = float(np.median(np.abs(logs))), float(np.median(logs))
-        row(f"first forecast of hidden roasts until {of}, median error", f"{miss:.1%}", "15 %",
-            miss <= 0.15)  # fmt: skip
+        row(
+            f"first forecast of hidden roasts until {of}, median error",
+            f"{miss:.1%}",
+            "15 %",
+            miss <= 0.15,
+        )
         row("  its lean", f"{lean:+.1%}", "5 %", abs(lean) <= 0.05)
     aims = {False: {0.5: 0.05, 0.75: 0.03}, True: {0.5: 0.08, 0.75: 0.06}}
     sorts = ((False, "a core"), (True, "a peak"))
@@ -378,8 +462,12 @@ def hidden_rows() -> None:
         own = survey_own(48, peak=peak)
         for share in aims[peak]:
             miss = float(np.median(np.abs(own.errors[share])))
-            row(f"the core's own model until {of}, {share:.0%} of the time", f"{miss:.1%}", "none",
-                None)  # fmt: skip
+            row(
+                f"the core's own model until {of}, {share:.0%} of the time",
+                f"{miss:.1%}",
+                "none",
+                None,
+            )
     kinds = [(b, p, g) for b in ("fresh", "wide") for p, g in sorts]
     for batch, peak, of in kinds:
         goal = f"{of}, {batch}"
@@ -388,13 +476,17 @@ def hidden_rows() -> None:
             miss = float(np.median(np.abs(found.errors[share])))
             row(
                 f"hidden roasts until {goal}: take-out at {share:.0%} of the time, median error",
-                f"{miss:.1%}", f"{aim:.0%}", miss <= aim,
-            )  # fmt: skip
+                f"{miss:.1%}",
+                f"{aim:.0%}",
+                miss <= aim,
+            )
             held = float(np.mean(found.held[share]))
             row(
                 f"  80 % bands that hold {'the core' if peak else 'the truth'}",
-                f"{held:.0%}", "70 to 90 %", 0.7 <= held <= 0.9,
-            )  # fmt: skip
+                f"{held:.0%}",
+                "70 to 90 %",
+                0.7 <= held <= 0.9,
+            )
         clean = float(np.mean(found.flagged))
         row(f"  clean roasts until {goal} with any flag", f"{clean:.0%}", "5 %", clean <= 0.05)
     caught = moved_flagged(48, 5.0)
@@ -434,8 +526,10 @@ def fipy_row(ours_ms: float, exact: float) -> None:
     ratio = 1000 * spent / ours_ms
     row(
         f"FiPy, linear conduction, 60 s steps (error {abs(core - exact):.3f} °C)",
-        f"{ratio:.0f} times", "20 times", ratio >= 20,
-    )  # fmt: skip
+        f"{ratio:.0f} times",
+        "20 times",
+        ratio >= 20,
+    )
 
 
 def main() -> None:

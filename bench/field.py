@@ -31,13 +31,11 @@ def printed_roast(row: Printed, constants: Constants = CONSTANTS) -> Roast:
     """A joint of the row's middle weight, as the row has it cooked."""
     until = "until tender" if row.until == "tender" else f"until {row.until:g}C"
     return Roast(
-        joint=Joint(
-            cut=row.cut, weight_kg=row.middle_kg, start_c=TABLES_BY_ID[row.table].start_c
-        ),
+        joint=Joint(cut=row.cut, weight_kg=row.middle_kg, start_c=TABLES_BY_ID[row.table].start_c),
         cooker=Cooker(kind="still"),
         method=parse_method(f"{row.air_c:g}C {until}"),
         physics=Physics(constants=constants),
-    )  # fmt: skip
+    )
 
 
 def ratio(row: Printed, constants: Constants = CONSTANTS, grid: Grid = FINE) -> float:
@@ -52,13 +50,18 @@ def ratio(row: Printed, constants: Constants = CONSTANTS, grid: Grid = FINE) -> 
 def kitchen_roast(known: Kitchen, constants: Constants = CONSTANTS) -> Roast:
     """What the row describes."""
     joint = Joint(
-        cut=known.cut, weight_kg=known.kg, thickness_mm=known.thickness_mm, start_c=known.start_c,
+        cut=known.cut,
+        weight_kg=known.kg,
+        thickness_mm=known.thickness_mm,
+        start_c=known.start_c,
         surface=known.surface,
-    )  # fmt: skip
+    )
     return Roast(
-        joint=joint, cooker=Cooker(kind=known.oven), method=parse_method(known.method),
+        joint=joint,
+        cooker=Cooker(kind=known.oven),
+        method=parse_method(known.method),
         physics=Physics(constants=constants),
-    )  # fmt: skip
+    )
 
 
 def measured(known: Kitchen, constants: Constants = CONSTANTS, grid: Grid = FINE) -> float:
@@ -118,9 +121,12 @@ def agreement(ratios: Sequence[float]) -> Agreement:
     """How a set of ratios agrees with what is printed."""
     logs = np.log(ratios)
     return Agreement(
-        float(math.exp(np.median(logs))), float(np.sqrt(np.mean(logs**2))), float(min(ratios)),
-        float(max(ratios)), len(ratios),
-    )  # fmt: skip
+        float(math.exp(np.median(logs))),
+        float(np.sqrt(np.mean(logs**2))),
+        float(min(ratios)),
+        float(max(ratios)),
+        len(ratios),
+    )
 
 
 def sets() -> dict[str, list[Printed]]:

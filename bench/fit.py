@@ -103,9 +103,14 @@ def solver(pool: ProcessPoolExecutor) -> Solver:
     def solve(evidence: Evidence) -> tuple[Floats, Floats]:
         start = np.array([math.log(UNCERTAIN[n].usual) for n in NAMES])
         found = least_squares(
-            lambda x: misses(evidence, x), start, jac=lambda x: slopes(x, evidence),
-            bounds=(low, high), max_nfev=ROUNDS, x_scale="jac", ftol=1e-3,
-        )  # fmt: skip
+            lambda x: misses(evidence, x),
+            start,
+            jac=lambda x: slopes(x, evidence),
+            bounds=(low, high),
+            max_nfev=ROUNDS,
+            x_scale="jac",
+            ftol=1e-3,
+        )
         return found.x, slopes(found.x, evidence)
 
     return solve
@@ -130,11 +135,16 @@ def report(x: Floats, slopes: Floats, left_out: dict[str, str]) -> str:
     constants = constants_of(x)
     sd, together = how_known(slopes)
     lines = [
-        "# The fit", "", "Written by `make fit`; do not edit. Constants of `core/thermal/constants`"
-        " from the field (`core/catalogue/field`), on the default grid.", "", "## Constants", "",
+        "# The fit",
+        "",
+        "Written by `make fit`; do not edit. Constants of `core/thermal/constants`"
+        " from the field (`core/catalogue/field`), on the default grid.",
+        "",
+        "## Constants",
+        "",
         "| constant | usual | found | ± | the field's share | allowed | stands on |",
         "|---|---|---|---|---|---|---|",
-    ]  # fmt: skip
+    ]
     for i, name in enumerate(NAMES):
         c = UNCERTAIN[name]
         told = 1.0 - (sd[i] / c.sd) ** 2
@@ -143,33 +153,43 @@ def report(x: Floats, slopes: Floats, left_out: dict[str, str]) -> str:
             f"| {max(told, 0.0):.0%} | {c.low:g}–{c.high:g} | {c.evidence} |"
         )
     lines += [
-        "", "*The field's share*: how much of the doubt before is gone; a constant with little of "
-        "it is its usual value, not a finding.", "", "## What cannot be told apart", "",
-    ]  # fmt: skip
-    pairs = [
-        (abs(together[i, j]), i, j) for i in range(len(NAMES)) for j in range(i) if i != j
-    ]  # fmt: skip
+        "",
+        "*The field's share*: how much of the doubt before is gone; a constant with little of "
+        "it is its usual value, not a finding.",
+        "",
+        "## What cannot be told apart",
+        "",
+    ]
+    pairs = [(abs(together[i, j]), i, j) for i in range(len(NAMES)) for j in range(i) if i != j]
     for value, i, j in sorted(pairs, reverse=True)[:6]:
         word = "cannot be told apart" if value >= APART else "go together"
         lines.append(f"- {NAMES[j]} and {NAMES[i]} {word}: {together[i, j]:+.2f}")
     lines += [
-        "", "## Printed rows: planned over printed", "",
-        "| set | rows | median | RMS of the logarithm | from … to |", "|---|---|---|---|---|",
-    ]  # fmt: skip
+        "",
+        "## Printed rows: planned over printed",
+        "",
+        "| set | rows | median | RMS of the logarithm | from … to |",
+        "|---|---|---|---|---|",
+    ]
     each: list[str] = []
     for name, rows in sets().items():
         ratios = [ratio(r, constants, FINE) for r in rows]
         a = agreement(ratios)
-        lines.append(f"| {name} | {a.count} | {a.median:.2f} | {a.rms:.2f} "
-                     f"| {a.least:.2f} … {a.most:.2f} |")  # fmt: skip
+        lines.append(
+            f"| {name} | {a.count} | {a.median:.2f} | {a.rms:.2f} | {a.least:.2f} … {a.most:.2f} |"
+        )
         for row, value in zip(rows, ratios, strict=True):
             each.append(
                 f"| {TABLES_BY_ID[row.table].id}{', aside' if row.aside else ''} | {row.cut} "
                 f"| {row.middle_kg:.2f} | {row.air_c:g} | {row.until} "
                 f"| {row.middle(row.middle_kg):.0f} | {value:.2f} |"
             )
-    lines += ["", "| table | cut | kg | air °C | until °C | printed min | planned over printed |",
-              "|---|---|---|---|---|---|---|", *each]  # fmt: skip
+    lines += [
+        "",
+        "| table | cut | kg | air °C | until °C | printed min | planned over printed |",
+        "|---|---|---|---|---|---|---|",
+        *each,
+    ]
     lines += ["", "## What kitchens know", "", "| what | range | here | |", "|---|---|---|---|"]
     for known in KNOWN:
         value = measured(known, constants, FINE)
@@ -179,9 +199,17 @@ def report(x: Floats, slopes: Floats, left_out: dict[str, str]) -> str:
             f"| {known.words}{aside}: `{known.method}` | {known.between[0]:g}–{known.between[1]:g} "
             f"| {value:.3g} | {mark} |"
         )
-    lines += ["", "## Each source left out in turn", "", "What its own rows are like when the "
-              "constants come from the others alone.", "", "| left out | its rows then |",
-              "|---|---|", *(f"| {n} | {w} |" for n, w in left_out.items()), ""]  # fmt: skip
+    lines += [
+        "",
+        "## Each source left out in turn",
+        "",
+        "What its own rows are like when the constants come from the others alone.",
+        "",
+        "| left out | its rows then |",
+        "|---|---|",
+        *(f"| {n} | {w} |" for n, w in left_out.items()),
+        "",
+    ]
     return "\n".join(lines)
 
 
@@ -200,9 +228,11 @@ def main(arguments: Sequence[str] = ()) -> None:
         solve = solver(pool)
         x, slopes = solve(EVERYTHING)
         sources = [*dict.fromkeys(r.table for r in EVERYTHING.rows), "kitchens"]
-        left_out = {} if "--quick" in arguments else {
-            source: _told(source, solve(without(source))[0]) for source in sources
-        }  # fmt: skip
+        left_out = (
+            {}
+            if "--quick" in arguments
+            else {source: _told(source, solve(without(source))[0]) for source in sources}
+        )
     page = report(x, slopes, left_out)
     print(page)
     if "--look" in arguments:
@@ -211,8 +241,9 @@ def main(arguments: Sequence[str] = ()) -> None:
     values = "\n".join(f'    "{n}": {math.exp(v):.4g},' for n, v in zip(NAMES, x, strict=True))
     (HERE / "src/trencher/core/thermal/fitted.py").write_text(
         '"""Written by ``make fit``; the residuals stand in docs/fit.md. Change the field, not '
-        'this file."""\n\nFITTED: dict[str, float] = {\n' + values + "\n}\n", encoding="utf-8",
-    )  # fmt: skip
+        'this file."""\n\nFITTED: dict[str, float] = {\n' + values + "\n}\n",
+        encoding="utf-8",
+    )
 
 
 if __name__ == "__main__":

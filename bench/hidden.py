@@ -124,9 +124,11 @@ def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
     heat = HEATS[n // len(JOINTS) % len(HEATS)]
     goal = float(rng.integers(52, 62))
     text = heat.format(
-        hot=rng.integers(205, 235), low=5 * rng.integers(26, 35), mid=5 * rng.integers(28, 37),
+        hot=rng.integers(205, 235),
+        low=5 * rng.integers(26, 35),
+        mid=5 * rng.integers(28, 37),
         goal=f"peak {goal:g}C" if peak else f"{goal:g}C",
-    )  # fmt: skip
+    )
     joint = Joint(cut=cut, weight_kg=kg, thickness_mm=thick, length_mm=length, start_c=6.0)
     plan = roast(text, joint, cooker=Cooker(kind=("fan", "still")[n % 2]))
     size = size_of(joint)
@@ -135,10 +137,13 @@ def hidden(n: int, *, peak: bool, batch: str = "tuned") -> Hidden:
         width_mm=size.width_mm * float(np.exp(rng.normal(0, 0.05))),
         length_mm=length * float(np.exp(rng.normal(0, 0.03))),
         start_c=6.0 + float(np.clip(rng.normal(0, 2.3), -4.5, 4.5)),
-        oven_off_c=float(rng.normal(0, drawn.oven_sd_c)), swing_c=float(rng.uniform(1, 6)),
-        lag_min=float(rng.uniform(*drawn.lag_min)), probe_mm=float(rng.uniform(1, 8)),
-        noise_c=float(rng.uniform(0.15, 0.5)), seed=1000 + n,
-    )  # fmt: skip
+        oven_off_c=float(rng.normal(0, drawn.oven_sd_c)),
+        swing_c=float(rng.uniform(1, 6)),
+        lag_min=float(rng.uniform(*drawn.lag_min)),
+        probe_mm=float(rng.uniform(1, 8)),
+        noise_c=float(rng.uniform(0.15, 0.5)),
+        seed=1000 + n,
+    )
     scale = float(np.exp(rng.normal(drawn.heat_bias, drawn.heat_sd)))
     truth = _with_skin(truth, n, rng, scale)
     method, _ = with_rest(plan.method)
@@ -181,8 +186,12 @@ def survey_own(count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75))
         done = walk(kitchen(plan, deviation=truth))
         rows, noise = done.end.record[: done.end.rows], rng.normal(0.0, 0.3, 100)
 
-        def read(minute: float, rows: Floats = rows, noise: Floats = noise,
-                 off: float = truth.probe_xi**2) -> float:  # fmt: skip
+        def read(
+            minute: float,
+            rows: Floats = rows,
+            noise: Floats = noise,
+            off: float = truth.probe_xi**2,
+        ) -> float:
             core, bend = (float(np.interp(60.0 * minute, rows[:, 0], rows[:, c])) for c in (3, 6))
             return round(core + off * bend + float(noise[int(minute / READ_EVERY_MIN)]), 1)
 
@@ -210,7 +219,7 @@ class Found:
 
 def survey(
     count: int, *, peak: bool, shares: Sequence[float] = (0.5, 0.75), batch: str = "tuned"
-) -> Found:  # fmt: skip
+) -> Found:
     """Follow ``count`` hidden roasts to each share of their true time."""
     errors: dict[float, list[float]] = {s: [] for s in shares}
     held: dict[float, list[bool]] = {s: [] for s in shares}

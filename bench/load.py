@@ -38,11 +38,20 @@ from trencher.store.repository import OvenRecord, Repository
 from trencher.store.samples import Sample
 
 PLAN: dict[str, Any] = {
-    "name": "Sirloin", "oven_id": "house-oven", "wanted_c": 57.0, "rest_min": 40.0,
+    "name": "Sirloin",
+    "oven_id": "house-oven",
+    "wanted_c": 57.0,
+    "rest_min": 40.0,
     "serve_at": "2026-10-03T19:00:00+00:00",
-    "joint": {"cut": "beef-sirloin-boned", "weight_kg": 3.1, "thickness_mm": 122.0,
-              "width_mm": None, "length_mm": 240.0, "start_c": 6.0},
-}  # fmt: skip
+    "joint": {
+        "cut": "beef-sirloin-boned",
+        "weight_kg": 3.1,
+        "thickness_mm": 122.0,
+        "width_mm": None,
+        "length_mm": 240.0,
+        "start_c": 6.0,
+    },
+}
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
 
 
@@ -104,9 +113,11 @@ def ask(port: int, method: str, path: str, body: object = None) -> int:
     line = http.client.HTTPConnection("127.0.0.1", port, timeout=120)
     try:
         line.request(
-            method, f"/api{path}", None if body is None else json.dumps(body),
+            method,
+            f"/api{path}",
+            None if body is None else json.dumps(body),
             {"Content-Type": "application/json"},
-        )  # fmt: skip
+        )
         answer = line.getresponse()
         answer.read()
         return answer.status

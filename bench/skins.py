@@ -25,23 +25,32 @@ Skin = tuple[float, float, float, float, float, float, float]
 first, at most."""
 
 SKINS: tuple[Skin, ...] = (
-    (0.97, 0.77, 59.72, 30.82, 0.21, 0.08, 0.27), (0.90, 0.58, 43.10, 23.12, 1.34, 0.06, 1.74),
-    (0.60, 0.76, 73.03, 26.44, 0.07, 0.08, 0.10), (0.51, 0.85, 57.18, 33.84, 0.21, 0.08, 0.27),
-    (0.66, 0.64, 41.12, 29.52, 0.89, 0.46, 1.15), (0.36, 0.82, 56.22, 33.17, 0.18, 0.07, 0.23),
-    (0.34, 0.56, 43.90, 24.25, 0.45, 0.15, 0.59), (0.71, 0.61, 43.86, 26.89, 0.11, 0.18, 0.24),
-    (0.78, 0.90, 69.95, 32.25, 0.25, 0.12, 0.33), (0.76, 0.56, 50.90, 21.80, 1.33, 0.29, 1.73),
+    (0.97, 0.77, 59.72, 30.82, 0.21, 0.08, 0.27),
+    (0.90, 0.58, 43.10, 23.12, 1.34, 0.06, 1.74),
+    (0.60, 0.76, 73.03, 26.44, 0.07, 0.08, 0.10),
+    (0.51, 0.85, 57.18, 33.84, 0.21, 0.08, 0.27),
+    (0.66, 0.64, 41.12, 29.52, 0.89, 0.46, 1.15),
+    (0.36, 0.82, 56.22, 33.17, 0.18, 0.07, 0.23),
+    (0.34, 0.56, 43.90, 24.25, 0.45, 0.15, 0.59),
+    (0.71, 0.61, 43.86, 26.89, 0.11, 0.18, 0.24),
+    (0.78, 0.90, 69.95, 32.25, 0.25, 0.12, 0.33),
+    (0.76, 0.56, 50.90, 21.80, 1.33, 0.29, 1.73),
     (0.82, 0.71, 46.26, 31.88, 0.06, 0.24, 0.32),
-)  # fmt: skip
+)
 """Those of the draws that do, in their order."""
 DRAWS = 380
 STILL_SHARE = 0.6
 """A still oven's h for a fan oven's."""
 MEDIAN_WITHIN, EACH_WITHIN = 1.14, 1.36
 TOTALS = tuple(
-    row for row in ROWS
-    if not row.aside and not isinstance(row.until, str) and row.until <= 70.0
-    and CUTS[row.cut].section == "oval" and CUTS[row.cut].profile != "tapered"
-)  # fmt: skip
+    row
+    for row in ROWS
+    if not row.aside
+    and not isinstance(row.until, str)
+    and row.until <= 70.0
+    and CUTS[row.cut].section == "oval"
+    and CUTS[row.cut].profile != "tapered"
+)
 """Printed rows whose shape the pretend joint can take: it is a cylinder."""
 CLIMBS = ("sirloin-low", "climb-mid", "sirloin-mid", "climb-hot", "top-mid", "top-hot")
 LOSSES = ("loss-55", "loss-77")
@@ -56,18 +65,29 @@ def in_skin(truth: Truth, skin: Skin) -> Truth:
     """The truth with this skin, in a fan oven."""
     rate, feed, expel, h, full, first, most = skin
     return replace(
-        truth, film_rate=rate, feed=feed, expel_min=expel, h=h, film_full=full, film_first=first,
+        truth,
+        film_rate=rate,
+        feed=feed,
+        expel_min=expel,
+        h=h,
+        film_full=full,
+        film_first=first,
         film_most=most,
-    )  # fmt: skip
+    )
 
 
 def _joint(cut: str, kg: float, skin: Skin, thickness_mm: float | None = None) -> Truth:
     """A joint of these measures from the fridge, in a still oven that does not swing."""
     size = size_of(Joint(cut=cut, weight_kg=kg, thickness_mm=thickness_mm))
     truth = Truth(
-        thickness_mm=size.thickness_mm, width_mm=size.width_mm, length_mm=size.length_mm,
-        start_c=4.0, swing_c=0, probe_mm=0, noise_c=0,
-    )  # fmt: skip
+        thickness_mm=size.thickness_mm,
+        width_mm=size.width_mm,
+        length_mm=size.length_mm,
+        start_c=4.0,
+        swing_c=0,
+        probe_mm=0,
+        noise_c=0,
+    )
     truth = in_skin(truth, skin)
     return replace(truth, h=truth.h * STILL_SHARE)
 

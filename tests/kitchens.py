@@ -30,9 +30,12 @@ BARE = Physics(
 def sirloin(**changes: Any) -> Joint:
     """Tonight's sirloin, or one like it."""
     facts: dict[str, Any] = {
-        "cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105.0,
-        "length_mm": 205.0, "start_c": 7.0,
-    }  # fmt: skip
+        "cut": "beef-sirloin-boned",
+        "weight_kg": 1.9,
+        "thickness_mm": 105.0,
+        "length_mm": 205.0,
+        "start_c": 7.0,
+    }
     return Joint(**(facts | changes))
 
 

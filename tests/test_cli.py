@@ -18,9 +18,12 @@ from trencher.core.errors import InputError
 
 def trencher(*words: str) -> subprocess.CompletedProcess[str]:
     return subprocess.run(
-        [sys.executable, "-m", "trencher", *words], capture_output=True, text=True, check=False,
+        [sys.executable, "-m", "trencher", *words],
+        capture_output=True,
+        text=True,
+        check=False,
         timeout=120,
-    )  # fmt: skip
+    )
 
 
 def written(tmp_path: Path, data: Any) -> str:
@@ -44,14 +47,30 @@ def test_simulate_prints_every_field_of_the_format(forecast: dict[str, Any]) -> 
     assert forecast["format"] == "trencher/forecast"
     assert forecast["version"] == 1
     for key in (
-        "stages", "pull", "peak", "carryover_c", "band80", "loss", "lethality_log10",
-        "even_fraction", "crust", "tenderness", "series", "notes", "seed",
-    ):  # fmt: skip
+        "stages",
+        "pull",
+        "peak",
+        "carryover_c",
+        "band80",
+        "loss",
+        "lethality_log10",
+        "even_fraction",
+        "crust",
+        "tenderness",
+        "series",
+        "notes",
+        "seed",
+    ):
         assert key in forecast, key
     assert set(forecast["stages"][0]) >= {"text", "start_min", "end_min", "core_c", "surface_c"}
     assert set(forecast["series"]) == {
-        "min", "air_c", "surface_c", "core_c", "thin_end_c", "mean_c",
-    }  # fmt: skip
+        "min",
+        "air_c",
+        "surface_c",
+        "core_c",
+        "thin_end_c",
+        "mean_c",
+    }
     assert set(forecast["loss"]) == {"fraction", "evaporated", "dripped"}
 
 
@@ -96,10 +115,14 @@ def test_wrong_input_is_one_line_and_exit_2(
 @pytest.mark.parametrize(
     "words",
     [
-        ("simulate",), ("simulate", "/nowhere/roast.json"), ("simulate", "--every", "60"),
-        ("bake",), ("simulate", ".", ), ("serve", "--port", "99999"),
+        ("simulate",),
+        ("simulate", "/nowhere/roast.json"),
+        ("simulate", "--every", "60"),
+        ("bake",),
+        ("simulate", "."),
+        ("serve", "--port", "99999"),
     ],
-)  # fmt: skip
+)
 def test_wrong_words_are_one_line_and_exit_2(words: tuple[str, ...]) -> None:
     done = trencher(*words)
     assert done.returncode == 2
@@ -186,11 +209,12 @@ def test_follow_prints_one_line_for_each_reading(tmp_path: Path) -> None:
 @pytest.mark.parametrize(
     ("text", "where"),
     [
-        ("minute,core_c\n30,hot\n", "line 2, core_c"), ("minute,core_c\n", "CSV"),
+        ("minute,core_c\n30,hot\n", "line 2, core_c"),
+        ("minute,core_c\n", "CSV"),
         ("minute,core_c,event\n30,,dance\n", "line 2, event"),
         ("minute,core_c,event\n90,,taken out\n95,,turn down\n", "event"),
     ],
-)  # fmt: skip
+)
 def test_follow_says_what_is_wrong_in_one_line(tmp_path: Path, text: str, where: str) -> None:
     readings = tmp_path / "readings.csv"
     readings.write_text(text, encoding="utf-8")
@@ -207,9 +231,7 @@ def test_it_says_which_it_is() -> None:
     assert said.stdout.strip() == __version__
 
 
-def test_numbers_that_cannot_be_computed_are_no_json(
-    capsys: pytest.CaptureFixture[str],
-) -> None:
+def test_numbers_that_cannot_be_computed_are_no_json(capsys: pytest.CaptureFixture[str]) -> None:
     with pytest.raises(InputError, match="beyond what can be computed"):
         _put({"core_c": float("nan")})
     assert capsys.readouterr().out == ""

@@ -20,9 +20,11 @@ if TYPE_CHECKING:
     from trencher.store.backup import Content
 
 app = typer.Typer(
-    add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False,
+    add_completion=False,
+    no_args_is_help=True,
+    pretty_exceptions_enable=False,
     help="Trencher: roasting a joint so that it is right when people sit down.",
-)  # fmt: skip
+)
 
 SHORTEST_EVERY_S, LONGEST_EVERY_S = 1.0, 3600.0
 
@@ -31,8 +33,7 @@ LanOption = Annotated[
     bool, typer.Option("--lan", help="Also on this house's own network, behind a code.")
 ]
 LanPortOption = Annotated[
-    int,
-    typer.Option(min=0, max=65534, help="Its port there; the next hands out the certificate."),
+    int, typer.Option(min=0, max=65534, help="Its port there; the next hands out the certificate.")
 ]
 TlsOption = Annotated[bool, typer.Option(help="With a certificate of this house's own.")]
 NewCodeOption = Annotated[bool, typer.Option("--new-code", help="Make a new access code.")]
@@ -60,9 +61,10 @@ def _put(found: object) -> None:
         print(json.dumps(found, ensure_ascii=False, allow_nan=False), flush=True)
     except ValueError:
         raise InputError(
-            "the numbers of this roast run beyond what can be computed", where="roast",
+            "the numbers of this roast run beyond what can be computed",
+            where="roast",
             allowed="physics nearer to meat's",
-        ) from None  # fmt: skip
+        ) from None
 
 
 def _read(path: Path) -> bytes:
@@ -93,9 +95,10 @@ def simulate(
 
     if not SHORTEST_EVERY_S <= every <= LONGEST_EVERY_S:
         raise InputError(
-            f"{every:g} is out of range", where="--every",
+            f"{every:g} is out of range",
+            where="--every",
             allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
-        )  # fmt: skip
+        )
     described = read_roast(load_json(_read(roast)))
     with within(Budget(MOST_MIN)):
         _put(write_forecast(forecast(described, every_s=every, rests=True)))
@@ -187,22 +190,29 @@ def probe(
         kitchen.ask(
             "/instruments/push",
             {
-                "device": device, "every_s": every, "battery": pretend.battery(0.0),
+                "device": device,
+                "every_s": every,
+                "battery": pretend.battery(0.0),
                 "readings": [
                     {"channel": "1", "value": pretend.truth.start_c},
                     {"channel": "2", "value": pretend.truth.room_c},
                 ],
             },
-        )  # fmt: skip
+        )
         for channel, place in (("1", "core"), ("2", "air")):
             kitchen.ask(
                 f"/roasts/{roast}/tips", {"device": device, "channel": channel, "place": place}
             )
     print(f"{device}: sending to {url} every {every:g} s. Ctrl-C ends it.", flush=True)
     kept = send(
-        kitchen, roast, device, pretend, every_s=every, stop=lambda: False,
+        kitchen,
+        roast,
+        device,
+        pretend,
+        every_s=every,
+        stop=lambda: False,
         say=lambda text: print(f"{device}: {text}", file=sys.stderr, flush=True),
-    )  # fmt: skip
+    )
     print(f"{device}: the roast is over; {kept} values kept.")
 
 
@@ -385,9 +395,10 @@ def import_kitchen(
         more = f" ({line.more})" if line.more and line.does in ("more", "new", "copy") else ""
         print(f"{line.what} {line.name}: {DOES[line.does]}{more}")
     print(
-        "Screens that are open see it when they are opened again." if yes
+        "Screens that are open see it when they are opened again."
+        if yes
         else "Nothing was changed. With --yes it is taken in."
-    )  # fmt: skip
+    )
 
 
 @contextmanager

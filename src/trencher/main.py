@@ -99,6 +99,14 @@ def _demo(database: Database) -> tuple[House, Callable[[], None]]:
     return House(repository, roasts, clock, feed, live), close
 
 
+def demo_app() -> FastAPI:
+    """The demo world as an app that is started anew whenever a file changes (``make dev``)."""
+    settings = Settings()
+    settings.data.mkdir(parents=True, exist_ok=True)
+    house, _ = demo_house(settings.data / "demo.sqlite")
+    return create_app(house, settings.dist, settings.host_names)
+
+
 def describe() -> dict[str, Any]:
     """The OpenAPI description."""
     api: FastAPI = create_api(None)
@@ -124,15 +132,14 @@ def _lan(wish: LanWish, folder: Path) -> tuple[Lan, list[socket.socket]]:
         sockets.append(listen(wish.host, wish.port + 1 if wish.port else 0, "--lan-port"))
     install = port_of(sockets[1]) if wish.tls else 0
     known = open_lan(
-        folder, port=port_of(sockets[0]), install_port=install, tls=wish.tls,
-        new_code=wish.new_code,
-    )  # fmt: skip
+        folder, port=port_of(sockets[0]), install_port=install, tls=wish.tls, new_code=wish.new_code
+    )
     return known, sockets
 
 
 def _beside(
     house: House, settings: Settings, lan: Lan, sockets: list[socket.socket]
-) -> list[Beside]:  # fmt: skip
+) -> list[Beside]:
     names = [*settings.host_names, host_name(), f"{host_name()}.local"]
     app = create_app(house, settings.dist, names, lan=lan)
     found = [Beside(app, sockets[0], house.feed, lan)]
@@ -159,9 +166,14 @@ def lan_words(lan: Lan) -> str:
 
 
 def run_server(
-    *, host: str, port: int, data: Path | None, demo: bool, fresh: bool = False,
+    *,
+    host: str,
+    port: int,
+    data: Path | None,
+    demo: bool,
+    fresh: bool = False,
     lan: LanWish | None = None,
-) -> None:  # fmt: skip
+) -> None:
     """Serve until stopped. Prints the address when it is ready. ``lan``: also on the house's own
     network, behind a code."""
     settings = Settings()

@@ -40,9 +40,10 @@ def listen(host: str, port: int, option: str = "--port") -> socket.socket:
     except OSError as error:
         listener.close()
         raise InputError(
-            f"{host}:{port} cannot be used ({error.strerror})", where=option,
+            f"{host}:{port} cannot be used ({error.strerror})",
+            where=option,
             allowed=f"another {option}, or 0 for a free one",
-        ) from None  # fmt: skip
+        ) from None
     return listener
 
 
@@ -96,10 +97,17 @@ class Beside:
             else {"ssl_certfile": str(identity.certificate), "ssl_keyfile": str(identity.key)}
         )
         config = uvicorn.Config(
-            app, log_level="warning", access_log=False, server_header=False, lifespan="off",
-            http=Patient, ws="none", h11_max_incomplete_event_size=LONGEST_HEAD,
-            timeout_keep_alive=30, **tls,  # type: ignore[arg-type]  # uvicorn's own names, all optional
-        )  # fmt: skip
+            app,
+            log_level="warning",
+            access_log=False,
+            server_header=False,
+            lifespan="off",
+            http=Patient,
+            ws="none",
+            h11_max_incomplete_event_size=LONGEST_HEAD,
+            timeout_keep_alive=30,
+            **tls,  # type: ignore[arg-type]  # uvicorn's own names, all optional
+        )
         self._server = Server(config, feed)
         self._listener = listener
         self._thread = threading.Thread(

@@ -123,12 +123,16 @@ def test_a_body_that_is_not_json_is_said(client: TestClient) -> None:
 @pytest.mark.parametrize(
     ("body", "status", "code"),
     [
-        (b"{", 400, "not_json"), (b'{"name": \xff}', 400, "not_json"),
-        (b'{"name": ' * 9000, 400, "not_json"), (b'{"wanted_c": ' + b"9" * 6000, 400, "not_json"),
-        (b'{"name": "' + b"x" * 300_000, 413, "too_large"), (b"", 422, "wrong_input"),
-        (b'{"name": "\\ud800"}', 422, "wrong_input"), (b'{"wanted_c": NaN}', 422, "wrong_input"),
+        (b"{", 400, "not_json"),
+        (b'{"name": \xff}', 400, "not_json"),
+        (b'{"name": ' * 9000, 400, "not_json"),
+        (b'{"wanted_c": ' + b"9" * 6000, 400, "not_json"),
+        (b'{"name": "' + b"x" * 300_000, 413, "too_large"),
+        (b"", 422, "wrong_input"),
+        (b'{"name": "\\ud800"}', 422, "wrong_input"),
+        (b'{"wanted_c": NaN}', 422, "wrong_input"),
     ],
-)  # fmt: skip
+)
 def test_a_body_that_cannot_be_read_is_said_in_one_shape(
     client: TestClient, body: bytes, status: int, code: str
 ) -> None:
@@ -151,9 +155,14 @@ def test_a_notation_fault_knows_its_place(client: TestClient) -> None:
 
 @pytest.mark.parametrize(
     ("step", "body"),
-    [("put-in", {}), ("readings", {"low_c": 20}), ("stage-end", {}), ("carve", {}),
-     ("verdict", {"verdict": "x"})],
-)  # fmt: skip
+    [
+        ("put-in", {}),
+        ("readings", {"low_c": 20}),
+        ("stage-end", {}),
+        ("carve", {}),
+        ("verdict", {"verdict": "x"}),
+    ],
+)
 def test_steps_out_of_order_are_conflicts(client: TestClient, step: str, body: Any) -> None:
     roast_id = lay(client)
     found = client.post(f"/api/roasts/{roast_id}/{step}", json=body)

@@ -25,9 +25,12 @@ from trencher.core.planner.reckon import reckon
 from trencher.core.thermal.budget import Budget, Dropped, TooMuch, spend, within
 
 WISH = {
-    "joint": PLAN["joint"], "oven_id": "house-oven", "wanted_c": 57, "rest_min": 40,
+    "joint": PLAN["joint"],
+    "oven_id": "house-oven",
+    "wanted_c": 57,
+    "rest_min": 40,
     "method": METHOD,
-}  # fmt: skip
+}
 
 
 @pytest.fixture

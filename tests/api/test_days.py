@@ -39,8 +39,10 @@ def test_a_day_without_anything_is_not_found(client: TestClient) -> None:
 def test_a_joint_alone_makes_a_day(client: TestClient, house: House) -> None:
     house.roasts.lay(Plan.of(PLAN), "sirloin")
     assert client.get("/api/days").json() == {
-        "dates": ["2026-10-03"], "likely": "2026-10-03", "people": {"2026-10-03": 8},
-    }  # fmt: skip
+        "dates": ["2026-10-03"],
+        "likely": "2026-10-03",
+        "people": {"2026-10-03": 8},
+    }
     day = client.get(DAY).json()
     assert day["fits"] is True
     assert day["joints"][0]["assumed"] is True
@@ -103,8 +105,12 @@ def test_ticks_skips_and_undo(table: TestClient, house: House) -> None:
     assert back["undo"]["words"] == "the last tick"
     # The log keeps all of it.
     assert [e.kind for e in house.repository.day("2026-10-03").log] == [
-        "opened", "changed", "did", "skipped", "withdrew",
-    ]  # fmt: skip
+        "opened",
+        "changed",
+        "did",
+        "skipped",
+        "withdrew",
+    ]
 
 
 def test_an_earlier_minute_counts_and_a_later_one_is_refused(
@@ -125,11 +131,16 @@ def test_an_earlier_minute_counts_and_a_later_one_is_refused(
 @pytest.mark.parametrize(
     "body",
     [
-        {"people": 0}, {"people": 8.5}, {"sides": [{"id": "moon-cheese"}]}, {"hands": 0},
-        {"sides": [{"id": "barley"}, {"id": "barley"}]}, {"unknown": 1},
-        {"joints": {"sirloin": {"oven": "nowhere"}}}, {"quiet": ["25:00", "07:00"]},
+        {"people": 0},
+        {"people": 8.5},
+        {"sides": [{"id": "moon-cheese"}]},
+        {"hands": 0},
+        {"sides": [{"id": "barley"}, {"id": "barley"}]},
+        {"unknown": 1},
+        {"joints": {"sirloin": {"oven": "nowhere"}}},
+        {"quiet": ["25:00", "07:00"]},
     ],
-)  # fmt: skip
+)
 def test_nonsense_is_refused_and_changes_nothing(table: TestClient, body: dict[str, Any]) -> None:
     before = table.get(DAY).json()
     assert table.patch(DAY, json=body).status_code in (404, 422)
@@ -223,9 +234,10 @@ def test_a_side_of_ones_own_is_planned_and_kept_while_a_day_has_it(table: TestCl
 
 def test_guests_ask_things_of_the_table(table: TestClient) -> None:
     people = [
-        {"name": "Wilhelmina", "strict": True}, {"name": "Bram", "avoids": ["meat"]},
+        {"name": "Wilhelmina", "strict": True},
+        {"name": "Bram", "avoids": ["meat"]},
         {"name": "Fenella", "allergies": ["gluten"]},
-    ]  # fmt: skip
+    ]
     assert table.put("/api/people", json={"people": people}).status_code == 200
     said = {c["code"]: c["text"] for c in table.get(DAY).json()["cautions"]}
     assert "Wilhelmina" in said["strict:sirloin"]

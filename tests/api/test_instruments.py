@@ -13,9 +13,11 @@ from trencher.service.clock import FastClock
 
 __all__ = ["client", "clock", "house", "roasting"]
 BODY: dict[str, Any] = {
-    "device": "my-probe", "every_s": 5, "battery": 0.8,
+    "device": "my-probe",
+    "every_s": 5,
+    "battery": 0.8,
     "readings": [{"channel": "1", "value": 38.4, "unit": "C"}],
-}  # fmt: skip
+}
 
 
 @pytest.fixture
@@ -41,12 +43,16 @@ def test_without_the_key_nothing_is_kept(client: TestClient) -> None:
 @pytest.mark.parametrize(
     "change",
     [
-        {"readings": [{"channel": "1", "value": "hot"}]}, {"device": "../x"}, {"every_s": 0},
-        {"readings": [{"channel": "1", "value": 20, "unit": "K"}]}, {"battery": 7},
+        {"readings": [{"channel": "1", "value": "hot"}]},
+        {"device": "../x"},
+        {"every_s": 0},
+        {"readings": [{"channel": "1", "value": 20, "unit": "K"}]},
+        {"battery": 7},
         {"readings": [{"channel": "1", "value": 20, "at": "2026-10-03T16:00:00"}]},
-        {"readings": [{"channel": "1", "value": 20}] * 501}, {"more": 1},
+        {"readings": [{"channel": "1", "value": 20}] * 501},
+        {"more": 1},
     ],
-)  # fmt: skip
+)
 def test_what_is_not_the_form_is_refused_in_words(
     client: TestClient, key: dict[str, str], change: dict[str, Any]
 ) -> None:

@@ -28,8 +28,9 @@ def test_a_method_comes_back_as_text_and_as_blocks(client: TestClient) -> None:
     body = found.json()
     assert body["method"] == "220C 20min; 160C until 57C"
     assert [(b["kind"], b["ends"], b["value"]) for b in body["blocks"]] == [
-        ("oven", "minutes", 20.0), ("oven", "core", 57.0),
-    ]  # fmt: skip
+        ("oven", "minutes", 20.0),
+        ("oven", "core", 57.0),
+    ]
     assert body["pull_stage"] == 1
     assert body["hands_on_min"] > 5
 

@@ -79,9 +79,10 @@ def test_it_went_in_while_nobody_answered(
 
 def test_a_key_has_a_form(client: TestClient, roasting: str) -> None:
     bad = client.post(
-        f"/api/roasts/{roasting}/marks", json={"what": "door"},
+        f"/api/roasts/{roasting}/marks",
+        json={"what": "door"},
         headers={"Idempotency-Key": "no spaces, please"},
-    )  # fmt: skip
+    )
     assert bad.status_code == 422
 
 

@@ -39,9 +39,12 @@ def test_the_answer_is_what_the_questions_would_say(
     clock.jump(30)
     path = f"/api/roasts/{roasting}"
     for command, body in (
-        ("readings", {"low_c": 14.0}), ("marks", {"what": "door"}), ("stage-end", {"stage": 0}),
-        ("correct", {"seq": 4, "low_c": 15.0, "high_c": 15.0}), ("withdraw", {"seq": 5}),
-    ):  # fmt: skip
+        ("readings", {"low_c": 14.0}),
+        ("marks", {"what": "door"}),
+        ("stage-end", {"stage": 0}),
+        ("correct", {"seq": 4, "low_c": 15.0, "high_c": 15.0}),
+        ("withdraw", {"seq": 5}),
+    ):
         told = client.post(f"{path}/{command}", json=body).json()
         assert told["outlook"] == client.get(f"{path}/outlook").json()
         assert told["outlook"]["agenda"]
@@ -60,9 +63,12 @@ def test_before_and_after_the_fire_there_is_nothing_to_expect(
 
 @pytest.mark.parametrize("fault", [Conflict("not now"), TooMuch()])
 def test_what_was_entered_is_kept_whether_it_can_be_followed_or_not(
-    client: TestClient, house: House, roasting: str, monkeypatch: pytest.MonkeyPatch,
+    client: TestClient,
+    house: House,
+    roasting: str,
+    monkeypatch: pytest.MonkeyPatch,
     fault: Exception,
-) -> None:  # fmt: skip
+) -> None:
     def follow(*_: object) -> None:
         raise fault
 

@@ -67,13 +67,13 @@ def test_a_profile_that_cannot_be_is_refused(
     assert words in refused.json()["detail"]
 
 
-def test_which_oven_tonight_says_whether_it_fits_and_which_suits(
-    client: TestClient,
-) -> None:
+def test_which_oven_tonight_says_whether_it_fits_and_which_suits(client: TestClient) -> None:
     add(client, name="Low range", max_c=180)
     add(client, name="Shallow", max_c=240, shelves_mm=[90])
-    client.put("/api/tins", json={"tins": [{"name": "Tin", "length_mm": 300, "width_mm": 250,
-                                            "depth_mm": 60}]})  # fmt: skip
+    client.put(
+        "/api/tins",
+        json={"tins": [{"name": "Tin", "length_mm": 300, "width_mm": 250, "depth_mm": 60}]},
+    )
     found = client.post("/api/which-oven", json=WISH | {"method": METHOD}).json()
     by_name = {o["name"]: o for o in found["ovens"]}
     assert found["best"] == "house-oven"
@@ -89,9 +89,9 @@ def test_a_bare_element_near_the_top_browns_it(client: TestClient) -> None:
     oven = add(client, max_c=240, shelves_mm=[360, 260], bare_element=True)
     body = WISH | {"oven_id": oven, "method": "150C 45min; rest open 10min"}
     roomy = client.post("/api/forecast", json=body).json()["crust"]
-    client.put(f"/api/ovens/{oven}", json=RANGE | {
-        "max_c": 240, "shelves_mm": [155], "bare_element": True,
-    })  # fmt: skip
+    client.put(
+        f"/api/ovens/{oven}", json=RANGE | {"max_c": 240, "shelves_mm": [155], "bare_element": True}
+    )
     assert client.post("/api/forecast", json=body).json()["crust"] > roomy + 0.05
 
 

@@ -15,9 +15,14 @@ JOINTS = (
 )
 DRESSES = ("", "", "", " covered", " lid", " covered in 300ml", " on roots", " on rack")
 TASKS = (
-    " + baste every 20min", " + baste at 15min", " + turn at 12min", " + pour 200ml at 10min",
-    " + add carrots at 8min", " + check every 25min", " + uncover at 20min",
-)  # fmt: skip
+    " + baste every 20min",
+    " + baste at 15min",
+    " + turn at 12min",
+    " + pour 200ml at 10min",
+    " + add carrots at 8min",
+    " + check every 25min",
+    " + uncover at 20min",
+)
 
 
 def generated(seed: int) -> Roast:

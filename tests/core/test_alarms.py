@@ -17,26 +17,43 @@ PLAN, PLANNED = roast(HOT_THEN_LOW), go(HOT_THEN_LOW)
 
 
 def heard(
-    now: float, ends: dict[int, float] | None = None, answered: dict[str, float] | None = None,
-    *, readings: tuple[Reading, ...] = (), watched: bool = False, wanted: float = 57.0,
-) -> dict[str, Alarm]:  # fmt: skip
+    now: float,
+    ends: dict[int, float] | None = None,
+    answered: dict[str, float] | None = None,
+    *,
+    readings: tuple[Reading, ...] = (),
+    watched: bool = False,
+    wanted: float = 57.0,
+) -> dict[str, Alarm]:
     return told(
         HOT_THEN_LOW, now, ends, answered, readings=readings, watched=watched, wanted=wanted
     )
 
 
 def told(
-    way: str, now: float, ends: dict[int, float] | None = None,
-    answered: dict[str, float] | None = None, *, readings: tuple[Reading, ...] = (),
-    watched: bool = False, wanted: float = 57.0, done: tuple[Happening, ...] = (),
-) -> dict[str, Alarm]:  # fmt: skip
+    way: str,
+    now: float,
+    ends: dict[int, float] | None = None,
+    answered: dict[str, float] | None = None,
+    *,
+    readings: tuple[Reading, ...] = (),
+    watched: bool = False,
+    wanted: float = 57.0,
+    done: tuple[Happening, ...] = (),
+) -> dict[str, Alarm]:
     plan, planned = roast(way), PLANNED if way == HOT_THEN_LOW else go(way)
     line = happened(timeline(planned, ends or {}, now), done, now)
     found = outlook(plan, line, readings, now)
     steps = agenda(
-        line, planned, found, done, readings, sides=4, looks=not watched,
+        line,
+        planned,
+        found,
+        done,
+        readings,
+        sides=4,
+        looks=not watched,
         dial=lambda s: f"{s.temp.c:.0f}",
-    )  # fmt: skip
+    )
     heard = alarms(line, found, steps, wanted_c=wanted, answered=answered or {})
     return {a.code: a for a in heard}
 

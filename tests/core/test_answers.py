@@ -187,8 +187,9 @@ def test_an_oven_too_cool_to_brown_ends_the_stage_on_the_same_colour() -> None:
 def test_a_forecast_tells_the_replan_and_goes_by_it() -> None:
     found = forecast(
         roast("230C 20min; 160C until peak 57C; rest tented 20min", cooker=Cooker(max_c=210.0)),
-        bands=False, late=False,
-    )  # fmt: skip
+        bands=False,
+        late=False,
+    )
     assert found.stages[0].end_min > 22.0
     assert found.peak_c == pytest.approx(57.0, abs=0.05)
     assert "oven_limit" in [n.code for n in found.notes]

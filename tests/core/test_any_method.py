@@ -29,8 +29,11 @@ def cook_at(seed: int) -> Cook:
     except GoalUnreachable:
         assume(False)
     # What is over before it began is nothing anybody does.
-    assume(all(s.end_min - s.start_min >= 1.0 or isinstance(s.stage, Turn)
-               for s in cook.planned.stages))  # fmt: skip
+    assume(
+        all(
+            s.end_min - s.start_min >= 1.0 or isinstance(s.stage, Turn) for s in cook.planned.stages
+        )
+    )
     return cook
 
 

@@ -89,11 +89,16 @@ BASE = Expected(
 @pytest.mark.parametrize(
     ("value", "bone", "code"),
     [
-        (45.0, False, "near_surface"), (45.0, True, "bone"), (38.5, False, "other_end"),
-        (22.0, False, "fat"), (90.0, False, "probe_out"), (240.0, False, "impossible"),
-        (1.0, False, "impossible"), (18.0, False, "probe_out"),
+        (45.0, False, "near_surface"),
+        (45.0, True, "bone"),
+        (38.5, False, "other_end"),
+        (22.0, False, "fat"),
+        (90.0, False, "probe_out"),
+        (240.0, False, "impossible"),
+        (1.0, False, "impossible"),
+        (18.0, False, "probe_out"),
     ],
-)  # fmt: skip
+)
 def test_the_likeliest_reason(value: float, bone: bool, code: str) -> None:
     assert reason(Reading(50.0, value, value), BASE, bone=bone) == code
 

@@ -30,9 +30,13 @@ def computed_core(
     radius_m: float, h: float, length_m: float, circle: bool, minutes: float, grid: Grid = FINE
 ) -> float:
     joint = Joint(
-        cut="custom", weight_kg=5.0, thickness_mm=2000 * radius_m, width_mm=2000 * radius_m,
-        length_mm=1000 * length_m, start_c=START_C,
-    )  # fmt: skip
+        cut="custom",
+        weight_kg=5.0,
+        thickness_mm=2000 * radius_m,
+        width_mm=2000 * radius_m,
+        length_mm=1000 * length_m,
+        start_c=START_C,
+    )
     physics = replace(BARE, h_w_m2k=h, section_exponent=1.0 if circle else 0.0)
     done = go(f"{AIR_C:g}C {minutes:g}min", grid, joint=joint, physics=physics)
     return done.stages[0].core_c
@@ -42,9 +46,13 @@ FINITE = [
     *((0.0525, h, 0.205) for h in (4.0, 25.0, 80.0, 188.0)),
     # Shorter and longer, where the heat from the ends arrives at another time than that from round
     # about. Before flow between discs was of the fourth order these were off by up to 0.25 °C.
-    (0.04, 25.0, 0.16), (0.04, 40.0, 0.16), (0.075, 30.0, 0.2), (0.035, 25.0, 0.09),
-    (0.06, 15.0, 0.24), (0.065, 30.0, 0.3),
-]  # fmt: skip
+    (0.04, 25.0, 0.16),
+    (0.04, 40.0, 0.16),
+    (0.075, 30.0, 0.2),
+    (0.035, 25.0, 0.09),
+    (0.06, 15.0, 0.24),
+    (0.065, 30.0, 0.3),
+]
 
 
 @pytest.mark.parametrize(("radius", "h", "length"), FINITE)

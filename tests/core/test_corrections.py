@@ -13,17 +13,23 @@ from trencher.core.errors import Conflict, InputError
 from trencher.core.session import Session, apply, check_step, counted, replay
 
 BEGUN: list[tuple[str, dict[str, Any]]] = [
-    ("laid", {
-        "name": "Sirloin", "oven_id": "house", "wanted_c": 57.0, "rest_min": 10.0,
-        "serve_at": "2026-10-03T19:00:00+01:00",
-        "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
-    }),
+    (
+        "laid",
+        {
+            "name": "Sirloin",
+            "oven_id": "house",
+            "wanted_c": 57.0,
+            "rest_min": 10.0,
+            "serve_at": "2026-10-03T19:00:00+01:00",
+            "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
+        },
+    ),
     ("chose", {"method": "170C until 50C", "pull_stage": 0, "school": None}),
     ("put_in", {"at": "2026-10-03T16:00:00+01:00", "core_c": 6.0}),
     ("read", {"minute": 30.0, "low_c": 12.0, "high_c": 12.0}),
     ("marked", {"what": "door", "minute": 40.0, "seconds": 60.0}),
     ("ended_stage", {"stage": 0, "minute": 80.0}),
-]  # fmt: skip
+]
 
 
 def log(*more: tuple[str, dict[str, Any]]) -> list[RoastEntry]:
@@ -73,9 +79,7 @@ def test_a_joint_moved_is_in_the_oven_it_was_moved_to_last() -> None:
     assert replay([*found.log, entry_of("withdrew", {"seq": 7}, 9)]).oven_id == "spare"
 
 
-@pytest.mark.parametrize(
-    ("seq", "error"), [(99, Conflict), (1, Conflict), (2, Conflict)]
-)  # fmt: skip
+@pytest.mark.parametrize(("seq", "error"), [(99, Conflict), (1, Conflict), (2, Conflict)])
 def test_what_cannot_be_corrected(seq: int, error: type[Exception]) -> None:
     with pytest.raises(error):
         check_step(replay(log()), entry_of("corrected", {"seq": seq, "data": {}}))
@@ -89,13 +93,16 @@ def test_a_sense_nobody_has_is_refused() -> None:
 
 steps = st.lists(
     st.one_of(
-        st.builds(lambda m, c: ("read", {"minute": m, "low_c": c, "high_c": c}),
-                  st.floats(0, 200), st.floats(0, 90)),
+        st.builds(
+            lambda m, c: ("read", {"minute": m, "low_c": c, "high_c": c}),
+            st.floats(0, 200),
+            st.floats(0, 90),
+        ),
         st.builds(lambda s, c: ("fix", s, c), st.integers(3, 12), st.floats(0, 90)),
         st.builds(lambda s: ("drop", s), st.integers(4, 14)),
     ),
     max_size=12,
-)  # fmt: skip
+)
 
 
 @given(steps)

@@ -14,15 +14,52 @@ from trencher.core.outcome.outcomes import tenderness_of
 from trencher.core.thermal.properties import Composition, raw_density, tables_for
 
 WANTED = {
-    "beef": ("fore rib", "rolled rib", "sirloin", "fillet", "rump cap", "rump tail", "topside",
-             "silverside", "eye of round", "single rib", "brisket"),
-    "lamb": ("leg of lamb on the bone", "half leg", "boned and tied", "shoulder of lamb on the",
-             "rolled", "rack", "saddle", "loin", "breast"),
-    "pork": ("loin of pork, boned, with rind", "on the bone", "leg", "shoulder", "neck", "hand",
-             "belly", "tenderloin"),
-    "game": ("haunch of venison", "saddle of venison", "loin of venison", "shoulder of venison",
-             "loin of wild boar", "shoulder of wild boar", "haunch of wild boar", "hare", "kid"),
-}  # fmt: skip
+    "beef": (
+        "fore rib",
+        "rolled rib",
+        "sirloin",
+        "fillet",
+        "rump cap",
+        "rump tail",
+        "topside",
+        "silverside",
+        "eye of round",
+        "single rib",
+        "brisket",
+    ),
+    "lamb": (
+        "leg of lamb on the bone",
+        "half leg",
+        "boned and tied",
+        "shoulder of lamb on the",
+        "rolled",
+        "rack",
+        "saddle",
+        "loin",
+        "breast",
+    ),
+    "pork": (
+        "loin of pork, boned, with rind",
+        "on the bone",
+        "leg",
+        "shoulder",
+        "neck",
+        "hand",
+        "belly",
+        "tenderloin",
+    ),
+    "game": (
+        "haunch of venison",
+        "saddle of venison",
+        "loin of venison",
+        "shoulder of venison",
+        "loin of wild boar",
+        "shoulder of wild boar",
+        "haunch of wild boar",
+        "hare",
+        "kid",
+    ),
+}
 
 
 @pytest.mark.parametrize("kind", sorted(WANTED))
@@ -88,10 +125,16 @@ def test_a_limb_grows_in_all_directions(cut: str) -> None:
 
 
 ANIMALS = {
-    "beef-fillet": (60, 75), "beef-sirloin-boned": (65, 90), "beef-eye-of-round": (75, 90),
-    "beef-fore-rib": (110, 140), "pork-tenderloin": (40, 50), "pork-loin-rind": (70, 90),
-    "lamb-leg": (95, 115), "lamb-rack": (45, 60), "beef-rump-tail": (45, 55),
-}  # fmt: skip
+    "beef-fillet": (60, 75),
+    "beef-sirloin-boned": (65, 90),
+    "beef-eye-of-round": (75, 90),
+    "beef-fore-rib": (110, 140),
+    "pork-tenderloin": (40, 50),
+    "pork-loin-rind": (70, 90),
+    "lamb-leg": (95, 115),
+    "lamb-rack": (45, 60),
+    "beef-rump-tail": (45, 55),
+}
 """Usual thickness in mm, estimates of the trade."""
 
 
@@ -126,10 +169,16 @@ def test_of_one_measured_thick_the_width_follows_half_way() -> None:
 
 # --- own cuts ------------------------------------------------------------------------------------
 OWN: dict[str, Any] = {
-    "name": "Goat neck", "kind": "game", "shape": [1.0, 1.1, 1.8], "collagen": True,
-    "meat": {"water": 0.70, "protein": 0.20, "fat": 0.09}, "bone_share": 0.25, "wanted_c": 90.0,
-    "safety": "game", "fat_mm": 2.0,
-}  # fmt: skip
+    "name": "Goat neck",
+    "kind": "game",
+    "shape": [1.0, 1.1, 1.8],
+    "collagen": True,
+    "meat": {"water": 0.70, "protein": 0.20, "fat": 0.09},
+    "bone_share": 0.25,
+    "wanted_c": 90.0,
+    "safety": "game",
+    "fat_mm": 2.0,
+}
 
 
 def test_an_own_cut_roasts_like_any_other() -> None:

@@ -120,10 +120,14 @@ def test_hopeless_draws_are_left_out_not_fatal() -> None:
 def test_every_quantity_matters() -> None:
     plain = walk(kitchen(roast("170C until 50C"))).pull_min
     for change in (
-        Deviation(thickness=1.1), Deviation(span=1.2), Deviation(start_c=3.0),
-        Deviation(oven_c=10.0), Deviation(heat=1.2), Deviation(conduct=1.1),
+        Deviation(thickness=1.1),
+        Deviation(span=1.2),
+        Deviation(start_c=3.0),
+        Deviation(oven_c=10.0),
+        Deviation(heat=1.2),
+        Deviation(conduct=1.1),
         Deviation(probe_xi=0.25),
-    ):  # fmt: skip
+    ):
         moved = walk(kitchen(roast("170C until 50C"), deviation=change)).pull_min
         assert abs(moved - plain) > 0.5, change
 

@@ -24,38 +24,65 @@ def method(text: str = TEXT) -> Method:
 @pytest.mark.parametrize(
     ("change", "text"),
     [
-        (lambda m: edit.with_minutes(m, 0, 26.4),
-         "220C 26min; 160C until peak 57C + baste every 25min; rest tented 40min"),
-        (lambda m: edit.with_minutes(m, 1, 90),
-         "220C 20min; 160C 1h30 + baste every 25min; rest tented 40min"),
-        (lambda m: edit.with_goal(m, 1, 54.04, peak=False),
-         "220C 20min; 160C until 54C + baste every 25min; rest tented 40min"),
-        (lambda m: edit.with_goal(m, 0, 40, peak=True),
-         "220C until peak 40C; 160C until 57C + baste every 25min; rest tented 40min"),
-        (lambda m: edit.with_outcome(m, 0, "brown"),
-         "220C until brown; 160C until peak 57C + baste every 25min; rest tented 40min"),
-        (lambda m: edit.with_heat(m, 1, 143.6),
-         "220C 20min; 144C until peak 57C + baste every 25min; rest tented 40min"),
-        (lambda m: edit.inserted(m, 2, "turn"),
-         "220C 20min; 160C until peak 57C + baste every 25min; turn; rest tented 40min"),
-        (lambda m: edit.inserted(m, 0, "oven"),
-         "220C 30min; 220C 20min; 160C until peak 57C + baste every 25min; rest tented 40min"),
+        (
+            lambda m: edit.with_minutes(m, 0, 26.4),
+            "220C 26min; 160C until peak 57C + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.with_minutes(m, 1, 90),
+            "220C 20min; 160C 1h30 + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.with_goal(m, 1, 54.04, peak=False),
+            "220C 20min; 160C until 54C + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.with_goal(m, 0, 40, peak=True),
+            "220C until peak 40C; 160C until 57C + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.with_outcome(m, 0, "brown"),
+            "220C until brown; 160C until peak 57C + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.with_heat(m, 1, 143.6),
+            "220C 20min; 144C until peak 57C + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.inserted(m, 2, "turn"),
+            "220C 20min; 160C until peak 57C + baste every 25min; turn; rest tented 40min",
+        ),
+        (
+            lambda m: edit.inserted(m, 0, "oven"),
+            "220C 30min; 220C 20min; 160C until peak 57C + baste every 25min; rest tented 40min",
+        ),
         (lambda m: edit.removed(m, 1), "220C 20min; rest tented 40min"),
-        (lambda m: edit.moved(m, 1, 0),
-         "160C until peak 57C + baste every 25min; 220C 20min; rest tented 40min"),
-        (lambda m: edit.hung(m, 0, Task("check", at_min=10.0)),
-         "220C 20min + check at 10min; 160C until peak 57C + baste every 25min; rest tented 40min"),
+        (
+            lambda m: edit.moved(m, 1, 0),
+            "160C until peak 57C + baste every 25min; 220C 20min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.hung(m, 0, Task("check", at_min=10.0)),
+            "220C 20min + check at 10min; 160C until peak 57C + baste every 25min; "
+            "rest tented 40min",
+        ),
         (lambda m: edit.unhung(m, 1, 0), "220C 20min; 160C until peak 57C; rest tented 40min"),
-        (lambda m: edit.dressed(m, 2, "wrapped"),
-         "220C 20min; 160C until peak 57C + baste every 25min; rest wrapped 40min"),
-        (lambda m: edit.dressed(m, 0, "rack"),
-         "220C on rack 20min; 160C until peak 57C + baste every 25min; rest tented 40min"),
-        (lambda m: edit.dressed(edit.dressed(m, 0, "liquid"), 0, "covered"),
-         "220C covered in 300ml 20min; 160C until peak 57C + baste every 25min; "
-         "rest tented 40min"),
+        (
+            lambda m: edit.dressed(m, 2, "wrapped"),
+            "220C 20min; 160C until peak 57C + baste every 25min; rest wrapped 40min",
+        ),
+        (
+            lambda m: edit.dressed(m, 0, "rack"),
+            "220C on rack 20min; 160C until peak 57C + baste every 25min; rest tented 40min",
+        ),
+        (
+            lambda m: edit.dressed(edit.dressed(m, 0, "liquid"), 0, "covered"),
+            "220C covered in 300ml 20min; 160C until peak 57C + baste every 25min; "
+            "rest tented 40min",
+        ),
         (lambda m: edit.dressed(edit.dressed(m, 0, "cold"), 0, "bare"), TEXT),
     ],
-)  # fmt: skip
+)
 def test_one_change_by_hand(change: Callable[[Method], Method], text: str) -> None:
     assert str(change(method())) == text
 

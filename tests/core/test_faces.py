@@ -36,9 +36,14 @@ def minutes_of_ours(
     ratio: float, top: float, under: float, side: float, *, thick: float, two_sided: bool
 ) -> float:
     body = build_body(
-        thickness_m=thick, width_m=thick * ratio, length_m=3.0, profile="flat", section="block",
-        grid=FINE, two_sided=two_sided,
-    )  # fmt: skip
+        thickness_m=thick,
+        width_m=thick * ratio,
+        length_m=3.0,
+        profile="flat",
+        section="block",
+        grid=FINE,
+        two_sided=two_sided,
+    )
     tables = tables_for(
         LEAN, conductivity_w_mk=0.47, specific_heat_j_kgk=3450.0, density_kg_m3=1060.0
     )
@@ -55,9 +60,18 @@ def minutes_of_ours(
 
 def truth(ratio: float, top: float, under: float, side: float, thick: float) -> float:
     return minutes_to_core(
-        thick_m=thick, wide_m=thick * ratio, h_top=top, h_under=under, h_side=side, k=0.47,
-        cp=3450, rho=1060, start_c=7, air_c=160, core_c=55,
-    )  # fmt: skip
+        thick_m=thick,
+        wide_m=thick * ratio,
+        h_top=top,
+        h_under=under,
+        h_side=side,
+        k=0.47,
+        cp=3450,
+        rho=1060,
+        start_c=7,
+        air_c=160,
+        core_c=55,
+    )
 
 
 @pytest.mark.parametrize("ratio", [1.0, 1.3, 1.6, 2.0, 3.0])

@@ -10,15 +10,7 @@ from dataclasses import asdict, replace
 
 import numpy as np
 import pytest
-from bench.field import (
-    agreement,
-    held_by_bands,
-    inside,
-    measured,
-    printed_roast,
-    ratio,
-    sets,
-)
+from bench.field import agreement, held_by_bands, inside, measured, printed_roast, ratio, sets
 
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.catalogue.field import KNOWN, ROWS, TABLES_BY_ID
@@ -105,8 +97,10 @@ def test_what_is_measured_makes_the_band_narrower_and_a_known_oven_again() -> No
         plan = walk(kitchen(guessed, FINE))
         widths = []
         for roast, doubt in (
-            (guessed, Doubt()), (sized, Doubt()), (sized, Doubt(oven_c=KNOWN_OVEN_SD_C)),
-        ):  # fmt: skip
+            (guessed, Doubt()),
+            (sized, Doubt()),
+            (sized, Doubt(oven_c=KNOWN_OVEN_SD_C)),
+        ):
             band = plan_bands(roast, plan, doubt).pull_min
             widths.append(band.high - band.low)
         assert widths[2] < widths[1] < 0.9 * widths[0], row

@@ -27,9 +27,11 @@ def test_until_peak_ends_at_the_wanted_peak(method: str) -> None:
 
 
 @given(
-    air_c=st.integers(110, 220), wanted=st.integers(50, 75), rest=st.integers(5, 60),
+    air_c=st.integers(110, 220),
+    wanted=st.integers(50, 75),
+    rest=st.integers(5, 60),
     mm=st.integers(50, 120),
-)  # fmt: skip
+)
 @settings(max_examples=25)
 def test_until_peak_ends_there_for_any_joint(air_c: int, wanted: int, rest: int, mm: int) -> None:
     text = f"{air_c}C until peak {wanted}C; rest tented {rest}min"
@@ -170,10 +172,14 @@ def test_same_input_same_output() -> None:
 
 
 METHODS = [
-    HOT_THEN_LOW, LOW_BLAST, "gas 7 18min; gas 4 36min/kg + 10min; rest open 15min",
-    "sear 3min/side; 200C 14min/500g; rest pan 6min", "245C 5min/lb; off 1h45; rest open 12min",
-    "cold 120C until 50C; rest wrapped 30min", "140C 5h; rest open 20min",
-]  # fmt: skip
+    HOT_THEN_LOW,
+    LOW_BLAST,
+    "gas 7 18min; gas 4 36min/kg + 10min; rest open 15min",
+    "sear 3min/side; 200C 14min/500g; rest pan 6min",
+    "245C 5min/lb; off 1h45; rest open 12min",
+    "cold 120C until 50C; rest wrapped 30min",
+    "140C 5h; rest open 20min",
+]
 
 
 @pytest.mark.parametrize("cut", sorted(CUTS))

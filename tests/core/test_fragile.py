@@ -34,8 +34,12 @@ def test_the_worst_comes_first_and_every_one_has_its_guard() -> None:
     found = disturbances(roast(HOT_THEN_LOW))
     assert [d.harm for d in found] == sorted((d.harm for d in found), reverse=True)
     assert {d.code for d in found} == {
-        "late_look", "missed_turn_down", "wrong_dial", "misplaced_tip", "late_guests",
-    }  # fmt: skip
+        "late_look",
+        "missed_turn_down",
+        "wrong_dial",
+        "misplaced_tip",
+        "late_guests",
+    }
     assert all(d.guard and d.text.endswith(".") for d in found)
 
 

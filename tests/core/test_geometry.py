@@ -47,9 +47,11 @@ def test_volume_does_not_depend_on_the_grid(profile: Profile, grid: Grid) -> Non
 
 
 @given(
-    thick=st.floats(0.02, 0.3), wide=st.floats(0.02, 0.6), long=st.floats(0.03, 1.0),
+    thick=st.floats(0.02, 0.3),
+    wide=st.floats(0.02, 0.6),
+    long=st.floats(0.03, 1.0),
     profile=st.sampled_from(PROFILES),
-)  # fmt: skip
+)
 @settings(max_examples=60)
 def test_every_cell_is_a_cell(thick: float, wide: float, long: float, profile: Profile) -> None:
     b = body(profile, thickness_m=thick, width_m=wide, length_m=long)
@@ -84,13 +86,24 @@ def test_sections_go_from_slab_to_circle() -> None:
 def test_a_generalised_section_heats_like_a_true_oval(ratio: float, h: float) -> None:
     half = 0.04
     want = minutes_to_core(
-        half_thick_m=half, half_wide_m=half * ratio, h=h, k=0.47, cp=3450, rho=1060,
-        start_c=7, air_c=160, core_c=55,
-    )  # fmt: skip
+        half_thick_m=half,
+        half_wide_m=half * ratio,
+        h=h,
+        k=0.47,
+        cp=3450,
+        rho=1060,
+        start_c=7,
+        air_c=160,
+        core_c=55,
+    )
     joint = Joint(
-        cut="custom", weight_kg=5, thickness_mm=2000 * half, width_mm=2000 * half * ratio,
-        length_mm=2000, start_c=7,
-    )  # fmt: skip
+        cut="custom",
+        weight_kg=5,
+        thickness_mm=2000 * half,
+        width_mm=2000 * half * ratio,
+        length_mm=2000,
+        start_c=7,
+    )
     physics = replace(BARE, h_w_m2k=h, section_exponent=None)
     got = go("160C until 55C", joint=joint, physics=physics).pull_min
     # 3 % of time: what the section is fitted to, and the oracle's own staircase edge.
@@ -101,8 +114,15 @@ def test_the_oracle_itself_meets_the_cylinder() -> None:
     from tests.reference.series import cylinder_centre
 
     minutes = minutes_to_core(
-        half_thick_m=0.04, half_wide_m=0.04, h=30, k=0.47, cp=3450, rho=1060,
-        start_c=7, air_c=160, core_c=55,
-    )  # fmt: skip
+        half_thick_m=0.04,
+        half_wide_m=0.04,
+        h=30,
+        k=0.47,
+        cp=3450,
+        rho=1060,
+        start_c=7,
+        air_c=160,
+        core_c=55,
+    )
     fourier = 0.47 / (3450 * 1060) * minutes * 60 / 0.04**2
     assert 160 - 153 * cylinder_centre(30 * 0.04 / 0.47, fourier) == pytest.approx(55, abs=1.0)

@@ -119,10 +119,13 @@ def test_a_cover_in_the_rest_is_the_rests_own() -> None:
 @pytest.mark.parametrize(
     ("reported", "now", "ends"),
     [
-        ({}, 10.0, {}), ({}, 60.0, {0: 20.0}), ({0: 31.0}, 60.0, {0: 31.0}), ({0: 31.0}, 25.0, {}),
+        ({}, 10.0, {}),
+        ({}, 60.0, {0: 20.0}),
+        ({0: 31.0}, 60.0, {0: 31.0}),
+        ({0: 31.0}, 25.0, {}),
         ({1: 100.0}, 120.0, {0: 20.0, 1: 100.0}),
     ],
-)  # fmt: skip
+)
 def test_a_cook_who_does_what_the_plan_says(
     reported: dict[int, float], now: float, ends: dict[int, float]
 ) -> None:

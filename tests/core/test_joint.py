@@ -80,8 +80,12 @@ def test_a_custom_piece_is_a_cylinder_unless_both_are_given() -> None:
 def test_every_bound_is_kept_and_said(name: str, wrong: str) -> None:
     low, high, _ = LIMITS[name]
     value: Any = {
-        "low": low - 1, "high": high + 1, "nan": math.nan, "inf": math.inf, "text": "thick",
-    }[wrong]  # fmt: skip
+        "low": low - 1,
+        "high": high + 1,
+        "nan": math.nan,
+        "inf": math.inf,
+        "text": "thick",
+    }[wrong]
     facts: dict[str, Any] = {"cut": "lamb-leg", "weight_kg": 2.0} | {name: value}
     with pytest.raises((OutOfRange, InputError)) as caught:
         Joint(**facts)
@@ -116,11 +120,15 @@ def test_every_cut_is_a_whole_record(cut: Any) -> None:
 @pytest.mark.parametrize(
     ("name", "cut"),
     [
-        ("new york roast", "beef-sirloin-boned"), ("prime rib", "beef-fore-rib"),
-        ("boston butt", "pork-neck"), ("gigot", "lamb-leg"), ("fresh ham", "pork-leg"),
-        ("top round", "beef-topside"), ("bottom round", "beef-silverside"),
+        ("new york roast", "beef-sirloin-boned"),
+        ("prime rib", "beef-fore-rib"),
+        ("boston butt", "pork-neck"),
+        ("gigot", "lamb-leg"),
+        ("fresh ham", "pork-leg"),
+        ("top round", "beef-topside"),
+        ("bottom round", "beef-silverside"),
     ],
-)  # fmt: skip
+)
 def test_cuts_bear_both_countries_names(name: str, cut: str) -> None:
     assert name in CUTS[cut].aliases
 

@@ -63,8 +63,10 @@ def test_the_climb_takes_more_than_half_an_hour() -> None:
 
 
 def test_a_tent_changes_the_surface_far_more_than_the_core() -> None:
-    ends = {how: go(f"160C until 51C; rest {how} 30min", joint=sirloin(**THICK)).end
-            for how in ("open", "tented")}  # fmt: skip
+    ends = {
+        how: go(f"160C until 51C; rest {how} 30min", joint=sirloin(**THICK)).end
+        for how in ("open", "tented")
+    }
     assert 0 < ends["tented"].core_c - ends["open"].core_c < 1.0
     assert ends["tented"].Ts.mean() - ends["open"].Ts.mean() > 3.0
 

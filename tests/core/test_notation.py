@@ -49,9 +49,11 @@ rates = st.builds(
     Rate, minutes, st.sampled_from(["kg", "lb", "500g"]), st.one_of(st.just(0.0), minutes)
 )
 goals = st.one_of(
-    st.builds(UntilCore, core_temps), st.builds(UntilHeld, core_temps, minutes),
-    st.just(UntilFalling()), st.builds(UntilOutcome, st.sampled_from(["brown", "crisp", "tender"])),
-)  # fmt: skip
+    st.builds(UntilCore, core_temps),
+    st.builds(UntilHeld, core_temps, minutes),
+    st.just(UntilFalling()),
+    st.builds(UntilOutcome, st.sampled_from(["brown", "crisp", "tender"])),
+)
 lengths = st.one_of(fixed, rates, goals)
 task_words = st.sampled_from(
     ["", "carrots", "200ml of stock", "half the (small) onions, sliced", "what stands at the side"]
@@ -60,25 +62,35 @@ tasks = st.lists(
     st.one_of(
         st.builds(Task, st.sampled_from(["add", "pour"]), task_words, minutes),
         st.builds(
-            Task, st.sampled_from(["baste", "turn", "check"]), st.just(""), st.none(),
+            Task,
+            st.sampled_from(["baste", "turn", "check"]),
+            st.just(""),
+            st.none(),
             st.integers(1, 90).map(float),
         ),
         st.builds(Task, st.sampled_from(["cover", "uncover", "open"]), task_words),
     ),
     max_size=3,
-).map(tuple)  # fmt: skip
+).map(tuple)
 beds: st.SearchStrategy[dict[str, Any]] = st.one_of(
-    st.just({}), st.sampled_from([{"bed": "rack"}, {"bed": "roots"}]),
+    st.just({}),
+    st.sampled_from([{"bed": "rack"}, {"bed": "roots"}]),
     st.integers(10, 10000).map(lambda ml: {"liquid_ml": float(ml)}),
     st.integers(10, 10000).map(lambda ml: {"liquid_ml": float(ml), "bed": "roots"}),
-)  # fmt: skip
+)
 ovens = st.builds(
     lambda temp, length, air, cold, cover, bed, hung, pot: Oven(
         temp, length, air, cold, cover, tasks=hung, pot=pot and cover not in (None, "lid"), **bed
     ),
-    air_temps, lengths, st.sampled_from([None, "still", "fan", "air", "grill"]), st.booleans(),
-    st.sampled_from([None, "covered", "lid", "salt crust"]), beds, tasks, st.booleans(),
-)  # fmt: skip
+    air_temps,
+    lengths,
+    st.sampled_from([None, "still", "fan", "air", "grill"]),
+    st.booleans(),
+    st.sampled_from([None, "covered", "lid", "salt crust"]),
+    beds,
+    tasks,
+    st.booleans(),
+)
 covers = st.sampled_from(["open", "tented", "wrapped", "bowl", "pan"])
 stages = st.one_of(
     ovens,
@@ -127,30 +139,46 @@ def test_any_text_is_read_or_refused_with_a_place(text: str) -> None:
 @pytest.mark.parametrize(
     ("text", "printed"),
     [
-        ("210C fan 20min; 155C fan until peak 58C; rest tented 20min",
-         "210C fan 20min; 155C fan until peak 58C; rest tented 20min"),
-        ("gas 7 18min; gas 4 36min/kg + 10min; rest open 15min",
-         "gas 7 18min; gas 4 36min/kg + 10min; rest open 15min"),
-        ("sear 3min/side; 200C 14min/500g; rest pan 6min",
-         "sear 3min/side; 200C 14min/500g; rest pan 6min"),
-        ("240F until 122F; rest open 25min; 480F fan 6min; rest open 8min",
-         "240F until 122F; rest open 25min; 480F fan 6min; rest open 8min"),
+        (
+            "210C fan 20min; 155C fan until peak 58C; rest tented 20min",
+            "210C fan 20min; 155C fan until peak 58C; rest tented 20min",
+        ),
+        (
+            "gas 7 18min; gas 4 36min/kg + 10min; rest open 15min",
+            "gas 7 18min; gas 4 36min/kg + 10min; rest open 15min",
+        ),
+        (
+            "sear 3min/side; 200C 14min/500g; rest pan 6min",
+            "sear 3min/side; 200C 14min/500g; rest pan 6min",
+        ),
+        (
+            "240F until 122F; rest open 25min; 480F fan 6min; rest open 8min",
+            "240F until 122F; rest open 25min; 480F fan 6min; rest open 8min",
+        ),
         ("245C 5min/lb; off 1h45; rest open 12min", "245C 5min/lb; off 1h45; rest open 12min"),
         ("Cold 120 °C until 50 degrees C for 2 hrs.", "cold 120C until 50C for 2h"),
         ("GAS MARK ½ 1 h 30 min.", "gas 1/2 1h30"),
         ("rest 20 minutes;", "rest open 20min"),
         ("210.5C 7,5min", "210.5C 7.5min"),
-        ("140C covered in 400ml 5h; turn; 220C until brown; rest open 20min",
-         "140C covered in 400ml 5h; turn; 220C until brown; rest open 20min"),
-        ("cold 120C salt crust until 50C; rest open 15min",
-         "cold 120C salt crust until 50C; rest open 15min"),
-        ("175C still on roots 1h20 + baste every 25min + add carrots at 40min",
-         "175C still on roots 1h20 + baste every 25min + add carrots at 40min"),
-        ("180C in 300 ml LID 2h +Pour 200 ml  of stock at 1h+ check",
-         "180C lid in 300ml 2h + pour 200 ml of stock at 1h + check"),
+        (
+            "140C covered in 400ml 5h; turn; 220C until brown; rest open 20min",
+            "140C covered in 400ml 5h; turn; 220C until brown; rest open 20min",
+        ),
+        (
+            "cold 120C salt crust until 50C; rest open 15min",
+            "cold 120C salt crust until 50C; rest open 15min",
+        ),
+        (
+            "175C still on roots 1h20 + baste every 25min + add carrots at 40min",
+            "175C still on roots 1h20 + baste every 25min + add carrots at 40min",
+        ),
+        (
+            "180C in 300 ml LID 2h +Pour 200 ml  of stock at 1h+ check",
+            "180C lid in 300ml 2h + pour 200 ml of stock at 1h + check",
+        ),
         ("220C grill until crisp; 90C until tender", "220C grill until crisp; 90C until tender"),
     ],
-)  # fmt: skip
+)
 def test_examples(text: str, printed: str) -> None:
     assert str(parse_method(text)) == printed
 

@@ -31,13 +31,16 @@ WAYS: dict[str, tuple[str, Joint]] = {
     "held": ("90C until 54C for 10min; rest open 10min", sirloin()),
     "tasks": (
         "190C until 55C + baste every 20min + turn at 30min + pour 200ml at 20min; rest tented "
-        "15min", sirloin(),
+        "15min",
+        sirloin(),
     ),
     "uncovered half-way": ("170C covered until 70C + uncover at 60min; rest open 15min", LEG),
     "brown": ("220C until brown; 120C until 52C; rest tented 20min", sirloin()),
-    "waits": ("wait counter 1h; 200C 30min; wait counter 15min; 150C until 50C; rest open 10min",
-              sirloin()),
-}  # fmt: skip
+    "waits": (
+        "wait counter 1h; 200C 30min; wait counter 15min; 150C until 50C; rest open 10min",
+        sirloin(),
+    ),
+}
 SHARES = (0.1, 0.35, 0.6, 0.9)
 _PLANS: dict[str, Walk] = {}
 

@@ -41,9 +41,14 @@ class Cook:
         line = happened(timeline(self.planned, self.ends, self.now), self.done, self.now)
         self.found = outlook(self.roast, line, [], self.now)
         return agenda(
-            line, self.planned, self.found, self.done, sides=kitchen(self.roast).sides,
-            dial=lambda s: f"{s.temp.c:.0f} °C", looks=False,
-        )  # fmt: skip
+            line,
+            self.planned,
+            self.found,
+            self.done,
+            sides=kitchen(self.roast).sides,
+            dial=lambda s: f"{s.temp.c:.0f} °C",
+            looks=False,
+        )
 
     def live(self) -> None:
         for _ in range(MOST_STEPS):
@@ -153,9 +158,15 @@ class CookAtARoast(Cook):
             line = timeline(self.planned, self.ends, self.now)
             self.found = outlook(self.roast, line, self.readings, self.now)
             step = agenda(
-                line, self.planned, self.found, self.done, self.readings, sides=4, looks=True,
+                line,
+                self.planned,
+                self.found,
+                self.done,
+                self.readings,
+                sides=4,
+                looks=True,
                 dial=str,
-            )[0]  # fmt: skip
+            )[0]
             on = line.plan.stages[stage]
             if step.due_min > self.now:
                 self.truth.go(

@@ -96,10 +96,12 @@ def test_bands_can_be_moved_and_named_anew() -> None:
 @pytest.mark.parametrize(
     "bands",
     [
-        [Band("one", 50.0)], [Band("b", 60.0), Band("a", 50.0)],
-        [Band("", 40.0), Band("x", 50.0)], [Band("x", float(t)) for t in range(20)],
+        [Band("one", 50.0)],
+        [Band("b", 60.0), Band("a", 50.0)],
+        [Band("", 40.0), Band("x", 50.0)],
+        [Band("x", float(t)) for t in range(20)],
     ],
-)  # fmt: skip
+)
 def test_bands_that_make_no_sense_are_refused(bands: list[Band]) -> None:
     with pytest.raises(InputError):
         checked_bands(bands)

@@ -12,12 +12,7 @@ from trencher.core.errors import InputError
 from trencher.core.joint import size_of
 from trencher.core.outcome import outcomes
 from trencher.core.planner.fits import Cavity, Tin, fit
-from trencher.core.thermal.calibration import (
-    DRIFT_SD_C,
-    NOISE_SD_C,
-    OFFSET_SD_C,
-    calibrate,
-)
+from trencher.core.thermal.calibration import DRIFT_SD_C, NOISE_SD_C, OFFSET_SD_C, calibrate
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.surface import near_element_c
 
@@ -53,9 +48,7 @@ def test_it_agrees_with_least_squares_when_there_is_much_to_go_by() -> None:
 
 
 @given(st.lists(st.tuples(st.floats(100, 240), st.floats(-20, 20)), min_size=1, max_size=8))
-def test_each_measurement_narrows_and_never_jumps_past_it(
-    made: list[tuple[float, float]],
-) -> None:
+def test_each_measurement_narrows_and_never_jumps_past_it(made: list[tuple[float, float]]) -> None:
     pairs = [(t + e, t) for t, e in made]
     before = calibrate(pairs[:-1])
     after = calibrate(pairs)

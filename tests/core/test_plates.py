@@ -31,10 +31,13 @@ def carved(*guests: Guest, centres: tuple[float, ...] = CENTRES) -> Carving:
 
 
 TABLE = (
-    Guest(name="Tobit", wish="well done"), Guest(name="Casimir", wish="as pink as it comes"),
-    Guest(name="Ottoline", strict=True), Guest(name="Rhona", avoids=("meat",)),
-    Guest(name="Ines"), Guest(name="Pascoe", wish="an end, with the crust"),
-)  # fmt: skip
+    Guest(name="Tobit", wish="well done"),
+    Guest(name="Casimir", wish="as pink as it comes"),
+    Guest(name="Ottoline", strict=True),
+    Guest(name="Rhona", avoids=("meat",)),
+    Guest(name="Ines"),
+    Guest(name="Pascoe", wish="an end, with the crust"),
+)
 
 
 def test_each_gets_what_was_asked_for_as_near_as_there_is() -> None:
@@ -100,9 +103,14 @@ def test_who_avoids_this_meat_has_none_of_it(kind: str) -> None:
 
 def table(**more: object) -> Carving:
     return plates(
-        slices(), TABLE, "beef", wanted_c=57.0, strict=Figure(70.0, 2.0, "70 held"),
-        bands=DEFAULT_BANDS, **more,  # type: ignore[arg-type]
-    )  # fmt: skip
+        slices(),
+        TABLE,
+        "beef",
+        wanted_c=57.0,
+        strict=Figure(70.0, 2.0, "70 held"),
+        bands=DEFAULT_BANDS,
+        **more,  # type: ignore[arg-type]
+    )
 
 
 def test_only_readings_of_that_very_slice_meet_a_strict_figure() -> None:

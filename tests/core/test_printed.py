@@ -12,8 +12,10 @@ from trencher.core.planner.printed import beside, rows_for
 def test_a_cuts_own_rows_come_and_its_animals_rule() -> None:
     leg = rows_for(Joint(cut="lamb-leg", weight_kg=2.4))
     assert {(r.table, r.said) for r in leg} == {
-        ("agencies", ""), ("per-500g", "medium"), ("per-500g", "well done"),
-    }  # fmt: skip
+        ("agencies", ""),
+        ("per-500g", "medium"),
+        ("per-500g", "well done"),
+    }
     # Of two weights of one table the nearer one.
     assert next(r for r in leg if r.table == "agencies").kg == (2.3, 3.2)
     assert next(

@@ -118,10 +118,7 @@ def test_every_component_is_a_possible_substance(part: str) -> None:
         assert (values < high).all()
 
 
-@given(
-    water=st.floats(0.4, 0.78),
-    fat_share=st.floats(0.0, 0.9),
-)
+@given(water=st.floats(0.4, 0.78), fat_share=st.floats(0.0, 0.9))
 def test_enthalpy_always_rises(water: float, fat_share: float) -> None:
     rest = 0.99 - water
     meat = Composition(water=water, protein=rest * (1 - fat_share), fat=rest * fat_share)

@@ -25,27 +25,47 @@ FIRST = (
 
 READS: list[tuple[str, str]] = [
     (FIRST, "190C fan 25min; 170C 18min/500g + 10min"),
-    ("Heat the oven to gas mark 7. Roast for 1 hour 30 minutes. Leave to rest for 20 minutes.",
-     "gas 7 1h30; rest open 20min"),
+    (
+        "Heat the oven to gas mark 7. Roast for 1 hour 30 minutes. Leave to rest for 20 minutes.",
+        "gas 7 1h30; rest open 20min",
+    ),
     ("Roast at 325F for 20 minutes per pound plus 20 minutes over.", "325F 20min/lb + 20min"),
-    ("180°C for 40 minutes per kg plus another 25 minutes, basting every 30 minutes",
-     "180C 40min/kg + 25min + baste every 30min"),
-    ("Take it out of the fridge an hour before. Cook at 160 degrees C for two and a half hours.",
-     "wait counter 1h; 160C 2h30"),
-    ("Sear in a hot frying pan for 3 minutes each side, then roast at 200C until the core is 55C.",
-     "sear 3min/side; 200C until 55C"),
-    ("Put it in at 250C for 5 minutes per lb. Turn the oven off and leave for two hours.",
-     "250C 5min/lb; off 2h"),
-    ("Oven 140C. Cover with foil and cook for 4 hours. Remove the foil, turn up to 220C and roast "
-     "for a further 20 minutes until crisp.", "140C covered 4h; 220C 20min"),
-    ("Roast at 160C until the thermometer reads 130F. Wrap in foil and rest for 15 minutes.",
-     "160C until 130F; rest wrapped 15min"),
-    ("150C until tender. Rest, loosely covered, half an hour.",
-     "150C until tender; rest tented 30min"),
-    ("Roast at 220C for 20 min. until golden, then at 160C for 1½ hours. 15 minutes' rest.",
-     "220C 20min; 160C 1h30; rest open 15min"),
+    (
+        "180°C for 40 minutes per kg plus another 25 minutes, basting every 30 minutes",
+        "180C 40min/kg + 25min + baste every 30min",
+    ),
+    (
+        "Take it out of the fridge an hour before. Cook at 160 degrees C for two and a half hours.",
+        "wait counter 1h; 160C 2h30",
+    ),
+    (
+        "Sear in a hot frying pan for 3 minutes each side, then roast at 200C "
+        "until the core is 55C.",
+        "sear 3min/side; 200C until 55C",
+    ),
+    (
+        "Put it in at 250C for 5 minutes per lb. Turn the oven off and leave for two hours.",
+        "250C 5min/lb; off 2h",
+    ),
+    (
+        "Oven 140C. Cover with foil and cook for 4 hours. Remove the foil, turn up to 220C "
+        "and roast for a further 20 minutes until crisp.",
+        "140C covered 4h; 220C 20min",
+    ),
+    (
+        "Roast at 160C until the thermometer reads 130F. Wrap in foil and rest for 15 minutes.",
+        "160C until 130F; rest wrapped 15min",
+    ),
+    (
+        "150C until tender. Rest, loosely covered, half an hour.",
+        "150C until tender; rest tented 30min",
+    ),
+    (
+        "Roast at 220C for 20 min. until golden, then at 160C for 1½ hours. 15 minutes' rest.",
+        "220C 20min; 160C 1h30; rest open 15min",
+    ),
     ("Roast for 20 minutes at 220C, then for 1 hour at 160C.", "220C 20min; 160C 1h"),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(("text", "method"), READS)
@@ -77,13 +97,19 @@ def test_whether_the_hot_start_counts_is_asked_with_both_results() -> None:
     [
         ("Roast at 180C (400F) for 1 hour.", "units", ["180C 1h", "400F 1h"]),
         ("Roast at gas 4 (200C) for 1 hour.", "gas", ["gas 4 1h", "200C 1h"]),
-        ("180C, 40 minutes per kg (25 minutes per lb).", "rate",
-         ["180C 40min/kg", "180C 25min/lb"]),
+        (
+            "180C, 40 minutes per kg (25 minutes per lb).",
+            "rate",
+            ["180C 40min/kg", "180C 25min/lb"],
+        ),
         ("160C until the core reads 55C (140F).", "core", ["160C until 55C", "160C until 140F"]),
-        ("200C for 20 minutes, then 150C for 1 hour. Total 2 hours.", "total",
-         ["200C 20min; 150C 1h", "200C 20min; 150C 1h40"]),
+        (
+            "200C for 20 minutes, then 150C for 1 hour. Total 2 hours.",
+            "total",
+            ["200C 20min; 150C 1h", "200C 20min; 150C 1h40"],
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_is_said_twice_and_differs_is_shown_both_ways(
     text: str, code: str, methods: list[str]
 ) -> None:
@@ -95,11 +121,13 @@ def test_what_is_said_twice_and_differs_is_shown_both_ways(
 @pytest.mark.parametrize(
     "text",
     [
-        "Roast at 180C (350F) for 1 hour.", "Roast at gas 4 (180C) for 1 hour.",
-        "180C, 40 minutes per kg (18 minutes per lb).", "160C until the core reads 55C (131F).",
+        "Roast at 180C (350F) for 1 hour.",
+        "Roast at gas 4 (180C) for 1 hour.",
+        "180C, 40 minutes per kg (18 minutes per lb).",
+        "160C until the core reads 55C (131F).",
         "200C for 20 minutes, then 150C for 1 hour 40. 2 hours in total.",
     ],
-)  # fmt: skip
+)
 def test_ordinary_rounding_is_no_contradiction(text: str) -> None:
     assert set(opens(text)) <= {"range"}
 
@@ -132,15 +160,50 @@ def test_words_that_heat_nothing_are_no_method() -> None:
 WORDS = st.lists(
     st.sampled_from(
         [
-            "roast", "at", "180C", "(350F)", "gas 4", "for", "20 minutes", "per lb", "1½ hours",
-            "until", "the core", "reads", "55C", "golden", "tender", "rest", "wrap", "cover", ".",
-            ",", "then", "turn it over", "sear", "each side", "total", "2 hours", "plus", "10 more",
-            "half an hour", "baste every 20 min", "fan", "900C", "0 minutes", "off", "500g", "½",
-            "preheat", "99999 hours", "1/2", "an",
+            "roast",
+            "at",
+            "180C",
+            "(350F)",
+            "gas 4",
+            "for",
+            "20 minutes",
+            "per lb",
+            "1½ hours",
+            "until",
+            "the core",
+            "reads",
+            "55C",
+            "golden",
+            "tender",
+            "rest",
+            "wrap",
+            "cover",
+            ".",
+            ",",
+            "then",
+            "turn it over",
+            "sear",
+            "each side",
+            "total",
+            "2 hours",
+            "plus",
+            "10 more",
+            "half an hour",
+            "baste every 20 min",
+            "fan",
+            "900C",
+            "0 minutes",
+            "off",
+            "500g",
+            "½",
+            "preheat",
+            "99999 hours",
+            "1/2",
+            "an",
         ]
     ),
     max_size=25,
-)  # fmt: skip
+)
 
 
 def test_a_baste_every_few_years_is_not_taken_for_one() -> None:
@@ -298,8 +361,9 @@ def test_a_bare_number_is_asked_about_where_this_oven_has_it_on_both_scales(
 
 
 def test_fan_and_dial_are_two_steps_and_never_merged() -> None:
-    found = reckon("Roast at 200C for 1 hour in a still oven. Or gas 6 for 1 hour.",
-                   roast(cooker=HOUSE))  # fmt: skip
+    found = reckon(
+        "Roast at 200C for 1 hour in a still oven. Or gas 6 for 1 hour.", roast(cooker=HOUSE)
+    )
     assert found.result is not None
     said, gas = found.result.dials
     assert said.air is None

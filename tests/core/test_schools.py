@@ -64,15 +64,19 @@ def test_every_school_can_be_written_for_every_cut(cut: str) -> None:
         ("slow-then-crisp", sirloin(), HOUSE, "tender cut"),
         ("hot-then-off", sirloin(), HOUSE, "cooling fan"),
         ("pan-then-very-low", sirloin(), Cooker(kind="gas", min_c=107), "no lower than"),
-        ("rind-hot-first", Joint(cut="pork-loin-rind", weight_kg=2.0), Cooker(max_c=180.0),
-         "no higher than"),
+        (
+            "rind-hot-first",
+            Joint(cut="pork-loin-rind", weight_kg=2.0),
+            Cooker(max_c=180.0),
+            "no higher than",
+        ),
         ("pan-then-oven", Joint(cut="beef-sirloin-boned", weight_kg=4.0), HOUSE, "flat in a pan"),
         ("closed-pot", Joint(cut="pork-loin-rind", weight_kg=2.0), HOUSE, "rind stays soft"),
         ("hot-then-low", Joint(cut="hare-saddle", weight_kg=0.5), HOUSE, "is thin"),
         ("hot-then-low-by-weight", Joint(cut="pork-neck", weight_kg=2.0), HOUSE, "collagen"),
         ("pan-then-oven", Joint(cut="pork-neck", weight_kg=1.5), HOUSE, "collagen"),
     ],
-)  # fmt: skip
+)
 def test_who_is_not_suited_hears_why(
     school_id: str, joint: Joint, cooker: Cooker, words: str
 ) -> None:
@@ -110,8 +114,10 @@ def test_a_leg_may_be_pink_or_slow_until_tender(cut: str) -> None:
     assert "until tender" in str(method)
     # The other ways still end at its peak.
     assert f"until peak {CUTS[cut].wanted_c:g}C" in school("one-temperature").write(leg)
-    done = go("150C covered in 300ml until tender; rest open 15min", joint=Joint(
-        cut=cut, weight_kg=CUTS[cut].usual_kg))  # fmt: skip
+    done = go(
+        "150C covered in 300ml until tender; rest open 15min",
+        joint=Joint(cut=cut, weight_kg=CUTS[cut].usual_kg),
+    )
     assert 2.0 < done.pull_min / 60.0 < 6.0
     assert done.pull_core_c > 80.0
 

@@ -14,9 +14,13 @@ from trencher.core.errors import Conflict, InputError
 from trencher.core.session import Session, apply, check_step, replay
 
 PLAN: dict[str, Any] = {
-    "name": "x", "serve_at": "2026-10-03T19:00:00+00:00", "wanted_c": 57.0, "rest_min": 10.0,
-    "oven_id": "house", "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
-}  # fmt: skip
+    "name": "x",
+    "serve_at": "2026-10-03T19:00:00+00:00",
+    "wanted_c": 57.0,
+    "rest_min": 10.0,
+    "oven_id": "house",
+    "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
+}
 
 
 def log_of(*steps: tuple[str, dict[str, Any]]) -> list[RoastEntry]:
@@ -37,9 +41,16 @@ def out(minute: float) -> tuple[str, dict[str, Any]]:
 
 
 WHOLE = log_of(
-    LAID, CHOSE, PUT_IN, read(30, 15), read(60, 40), out(80), read(90, 55),
-    ("carved", {"minute": 110.0}), ("judged", {"verdict": "good", "change": ""}),
-)  # fmt: skip
+    LAID,
+    CHOSE,
+    PUT_IN,
+    read(30, 15),
+    read(60, 40),
+    out(80),
+    read(90, 55),
+    ("carved", {"minute": 110.0}),
+    ("judged", {"verdict": "good", "change": ""}),
+)
 
 
 def test_a_whole_roast() -> None:
@@ -103,12 +114,20 @@ def back(seq: int) -> tuple[str, dict[str, Any]]:
 @pytest.mark.parametrize(
     ("log", "step"),
     [
-        (WHOLE[:1], PUT_IN), (PLANNED, read(30, 15)), (PLANNED, OUT), (INSIDE, PUT_IN),
-        (INSIDE, CHOSE), (INSIDE, ("changed", {"wanted_c": 55.0})), (INSIDE, CARVED),
-        (RESTING, JUDGED), (DONE, read(30, 15)), (INSIDE, back(99)), (INSIDE, back(1)),
+        (WHOLE[:1], PUT_IN),
+        (PLANNED, read(30, 15)),
+        (PLANNED, OUT),
+        (INSIDE, PUT_IN),
+        (INSIDE, CHOSE),
+        (INSIDE, ("changed", {"wanted_c": 55.0})),
+        (INSIDE, CARVED),
+        (RESTING, JUDGED),
+        (DONE, read(30, 15)),
+        (INSIDE, back(99)),
+        (INSIDE, back(1)),
         (INSIDE, back(3)),
     ],
-)  # fmt: skip
+)
 def test_steps_that_do_not_fit_are_refused(
     log: list[RoastEntry], step: tuple[str, dict[str, Any]]
 ) -> None:
@@ -129,10 +148,15 @@ def test_words_nobody_knows_are_refused(kind: str, data: dict[str, Any]) -> None
 @pytest.mark.parametrize(
     ("log", "step"),
     [
-        (PLANNED, PUT_IN), (INSIDE, read(30, 15)), (INSIDE, DOOR), (RESTING, CARVED),
-        (RESTING, read(90, 55)), (DONE, JUDGED), (WHOLE[:3], back(3)),
+        (PLANNED, PUT_IN),
+        (INSIDE, read(30, 15)),
+        (INSIDE, DOOR),
+        (RESTING, CARVED),
+        (RESTING, read(90, 55)),
+        (DONE, JUDGED),
+        (WHOLE[:3], back(3)),
     ],
-)  # fmt: skip
+)
 def test_steps_that_fit_are_let_through(
     log: list[RoastEntry], step: tuple[str, dict[str, Any]]
 ) -> None:
@@ -140,18 +164,37 @@ def test_steps_that_fit_are_let_through(
 
 
 EVERY: list[tuple[str, dict[str, Any]]] = [
-    LAID, CHOSE, PUT_IN, read(30, 15), OUT, CARVED, JUDGED, DOOR, back(4),
+    LAID,
+    CHOSE,
+    PUT_IN,
+    read(30, 15),
+    OUT,
+    CARVED,
+    JUDGED,
+    DOOR,
+    back(4),
     ("changed", {"name": "Y", "care": {"frozen": "was"}, "buy": {"price": 30.0, "offers": []}}),
-    ("rewrote", {"code": "c", "words": "w", "method": "m", "pull_stage": 0, "ends": {"0": 9.0},
-                 "minute": 9.0}),
-    ("closed", {"why": "thrown"}), ("attached", {"device": "d", "channel": "1", "place": "core"}),
+    (
+        "rewrote",
+        {
+            "code": "c",
+            "words": "w",
+            "method": "m",
+            "pull_stage": 0,
+            "ends": {"0": 9.0},
+            "minute": 9.0,
+        },
+    ),
+    ("closed", {"why": "thrown"}),
+    ("attached", {"device": "d", "channel": "1", "place": "core"}),
     ("detached", {"device": "d", "channel": "1", "minute": 4.0}),
     ("answered", {"code": "a", "minute": 3.0}),
     ("sliced", {"slice": 0, "minute": 9.0, "low_c": 5.0}),
-    ("claimed", {"portion": "bone", "name": "Ines"}), ("kept", {"what": "slices", "minute": 9.0}),
+    ("claimed", {"portion": "bone", "name": "Ines"}),
+    ("kept", {"what": "slices", "minute": 9.0}),
     ("used", {"batch": 4, "what": "eaten", "at": "2026-10-04"}),
     ("corrected", {"seq": 4, "data": {"minute": 5.0}, "shift_min": 2.0}),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(("kind", "data"), EVERY, ids=[kind for kind, _ in EVERY])
@@ -168,9 +211,14 @@ def test_every_kind_is_among_them() -> None:
 
 @pytest.mark.parametrize(
     ("kind", "data"),
-    [("read", {"minute": 1.0}), ("read", {"minute": "soon", "low_c": 1.0, "high_c": 1.0}),
-     ("laid", {"name": "x"}), ("withdrew", {}), ("rewrote", {"ends": [1]})],
-)  # fmt: skip
+    [
+        ("read", {"minute": 1.0}),
+        ("read", {"minute": "soon", "low_c": 1.0, "high_c": 1.0}),
+        ("laid", {"name": "x"}),
+        ("withdrew", {}),
+        ("rewrote", {"ends": [1]}),
+    ],
+)
 def test_what_is_no_entry_of_its_kind_is_no_entry(kind: str, data: dict[str, Any]) -> None:
     with pytest.raises((LookupError, TypeError, ValueError, AttributeError)):
         entry_of(kind, data)

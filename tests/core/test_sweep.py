@@ -10,7 +10,6 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from tests.kitchens import go, roast
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.errors import TrencherError
 from trencher.core.joint import LIMITS, Joint, size_of
@@ -20,6 +19,7 @@ from trencher.core.planner.setup import kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.thermal.kinds import CookerKind
 from trencher.core.thermal.surface import GRILL_HOTTER_C
 
 EXAMPLES = (
@@ -92,25 +92,50 @@ bounds = {
 
 
 @given(
-    weight=bounds["weight_kg"], thick=st.none() | bounds["thickness_mm"],
-    wide=st.none() | bounds["width_mm"], long=st.none() | bounds["length_mm"],
-    start=bounds["start_c"], fat=st.none() | bounds["fat_mm"], cut=st.sampled_from(sorted(CUTS)),
-    text=st.sampled_from([
-        *EXAMPLES, "30C 10h", "350C 2h", "60C 3h; rest bowl 30min", "350C lid 4h",
-        "220C grill until brown", "wait freezer 24h; wait water 3h; 180C 20min", "off 1h",
-        "200C in 10ml 1h; turn; 200C on rack 1h", "250C covered 3h + uncover at 1h",
-    ]),
+    weight=bounds["weight_kg"],
+    thick=st.none() | bounds["thickness_mm"],
+    wide=st.none() | bounds["width_mm"],
+    long=st.none() | bounds["length_mm"],
+    start=bounds["start_c"],
+    fat=st.none() | bounds["fat_mm"],
+    cut=st.sampled_from(sorted(CUTS)),
+    text=st.sampled_from(
+        [
+            *EXAMPLES,
+            "30C 10h",
+            "350C 2h",
+            "60C 3h; rest bowl 30min",
+            "350C lid 4h",
+            "220C grill until brown",
+            "wait freezer 24h; wait water 3h; 180C 20min",
+            "off 1h",
+            "200C in 10ml 1h; turn; 200C on rack 1h",
+            "250C covered 3h + uncover at 1h",
+        ]
+    ),
     kind=st.sampled_from(["still", "fan", "air", "gas"]),
-)  # fmt: skip
+)
 @settings(max_examples=40)
 def test_the_bounds_of_every_input_give_nothing_absurd(
-    weight: float, thick: float | None, wide: float | None, long: float | None, start: float,
-    fat: float | None, cut: str, text: str, kind: CookerKind,
-) -> None:  # fmt: skip
+    weight: float,
+    thick: float | None,
+    wide: float | None,
+    long: float | None,
+    start: float,
+    fat: float | None,
+    cut: str,
+    text: str,
+    kind: CookerKind,
+) -> None:
     joint = Joint(
-        cut=cut, weight_kg=weight, thickness_mm=thick, width_mm=wide, length_mm=long,
-        start_c=start, fat_mm=fat,
-    )  # fmt: skip
+        cut=cut,
+        weight_kg=weight,
+        thickness_mm=thick,
+        width_mm=wide,
+        length_mm=long,
+        start_c=start,
+        fat_mm=fat,
+    )
     size = size_of(joint)
     # Wafers cut across leak water (below): no such joint is roasted.
     assume(size.length_mm >= WAFER_SHARE * min(size.thickness_mm, size.width_mm))

@@ -29,9 +29,16 @@ from trencher.core.thermal.geometry import COARSE
 
 STILL = Cooker(kind="still", min_c=50.0, max_c=260.0)
 SAMPLE = [
-    "beef-sirloin-boned", "beef-fillet", "beef-brisket-rolled", "lamb-leg", "lamb-rack",
-    "pork-loin-rind", "pork-shoulder", "venison-haunch-boned", "hare-saddle",
-]  # fmt: skip
+    "beef-sirloin-boned",
+    "beef-fillet",
+    "beef-brisket-rolled",
+    "lamb-leg",
+    "lamb-rack",
+    "pork-loin-rind",
+    "pork-shoulder",
+    "venison-haunch-boned",
+    "hare-saddle",
+]
 """One of every kind: thick and thin, tender and tough, with bone, with rind, tapered."""
 
 

@@ -22,12 +22,23 @@ RANGE_C = (50.0, 250.0)
 @pytest.mark.parametrize(
     ("text", "is_worth"),
     [
-        ("1½", 1.5), ("1 1/2", 1.5), ("2¾", 2.75), ("3/4", 0.75), ("1,5", 1.5), ("twenty-five", 25),
-        ("forty five", 45), ("an", 1), ("a couple of", 2), ("a hundred and sixty", 160),
-        ("two hundred", 200), ("three hundred and fifty", 350), ("one and a quarter", 1.25),
-        ("two and three quarters", 2.75), ("nineteen", 19),
+        ("1½", 1.5),
+        ("1 1/2", 1.5),
+        ("2¾", 2.75),
+        ("3/4", 0.75),
+        ("1,5", 1.5),
+        ("twenty-five", 25),
+        ("forty five", 45),
+        ("an", 1),
+        ("a couple of", 2),
+        ("a hundred and sixty", 160),
+        ("two hundred", 200),
+        ("three hundred and fifty", 350),
+        ("one and a quarter", 1.25),
+        ("two and three quarters", 2.75),
+        ("nineteen", 19),
     ],
-)  # fmt: skip
+)
 def test_a_number_is_worth_what_it_says(text: str, is_worth: float) -> None:
     found = re.fullmatch(NUMBER, text, re.IGNORECASE)
     assert found is not None, text
@@ -37,13 +48,23 @@ def test_a_number_is_worth_what_it_says(text: str, is_worth: float) -> None:
 @pytest.mark.parametrize(
     ("text", "low", "high"),
     [
-        ("90 seconds", 1.5, 1.5), ("an hour and a quarter", 75, 75), ("1h15", 75, 75),
-        ("1 hr 10 mins", 70, 70), ("half an hour", 30, 30), ("three quarters of an hour", 45, 45),
-        ("two and a half hours", 150, 150), ("an hour and ten", 70, 70), ("8 to 10 minutes", 8, 10),
-        ("between 40 and 50 minutes", 40, 50), ("1¾ to 2 hours", 105, 120), ("10–15 min", 10, 15),
-        ("a good hour", 60, 60), ("two thirds of an hour", 40, 40), ("15m", 15, 15),
+        ("90 seconds", 1.5, 1.5),
+        ("an hour and a quarter", 75, 75),
+        ("1h15", 75, 75),
+        ("1 hr 10 mins", 70, 70),
+        ("half an hour", 30, 30),
+        ("three quarters of an hour", 45, 45),
+        ("two and a half hours", 150, 150),
+        ("an hour and ten", 70, 70),
+        ("8 to 10 minutes", 8, 10),
+        ("between 40 and 50 minutes", 40, 50),
+        ("1¾ to 2 hours", 105, 120),
+        ("10–15 min", 10, 15),
+        ("a good hour", 60, 60),
+        ("two thirds of an hour", 40, 40),
+        ("15m", 15, 15),
     ],
-)  # fmt: skip
+)
 def test_a_time_is_as_long_as_it_says(text: str, low: float, high: float) -> None:
     (mark,) = [m for m in marks_in(f"for {text}.") if m.kind == "time"]
     assert (mark.low_min, mark.high_min) == pytest.approx((low, high))
@@ -54,11 +75,14 @@ def test_a_time_is_as_long_as_it_says(text: str, low: float, high: float) -> Non
     [
         ("240C (220 fan)", ["240C", "220C fan"]),
         ("200°C/180°C fan/gas 6", ["200C", "180C fan", "gas 6"]),
-        ("fan 180C", ["180C fan"]), ("350 degrees F", ["350F"]), ("gas mark 1/2", ["gas 1/2"]),
-        ("150–160C", ["150C–160C"]), ("one hundred and twenty degrees C", ["120C"]),
+        ("fan 180C", ["180C fan"]),
+        ("350 degrees F", ["350F"]),
+        ("gas mark 1/2", ["gas 1/2"]),
+        ("150–160C", ["150C–160C"]),
+        ("one hundred and twenty degrees C", ["120C"]),
         ("180C (conventional)", ["180C"]),
     ],
-)  # fmt: skip
+)
 def test_heats_are_found_as_they_are_written(text: str, heats: list[str]) -> None:
     def written(m: Mark) -> str:
         return f"{m.temp}{f'–{m.high}' if m.high else ''}{' fan' if m.fan else ''}"
@@ -69,13 +93,17 @@ def test_heats_are_found_as_they_are_written(text: str, heats: list[str]) -> Non
 @pytest.mark.parametrize(
     ("text", "role"),
     [
-        ("baste after 20 minutes", "after"), ("baste every 20 minutes", "every"),
-        ("for the first 20 minutes", "first"), ("for the last 20 minutes", "last"),
-        ("20 minutes before the end", "before_end"), ("20 minutes before roasting", "before_in"),
-        ("20 minutes before carving", ""), ("roast for 20 minutes", ""),
+        ("baste after 20 minutes", "after"),
+        ("baste every 20 minutes", "every"),
+        ("for the first 20 minutes", "first"),
+        ("for the last 20 minutes", "last"),
+        ("20 minutes before the end", "before_end"),
+        ("20 minutes before roasting", "before_in"),
+        ("20 minutes before carving", ""),
+        ("roast for 20 minutes", ""),
         ("after that, roast for 20 minutes", ""),
     ],
-)  # fmt: skip
+)
 def test_the_word_before_a_time_says_what_it_is_of(text: str, role: str) -> None:
     marks = marks_in(text)
     clause = next(c for c in clauses_of(text, marks) if c.get("time"))
@@ -117,15 +145,31 @@ def test_no_number_of_the_corpus_is_passed_over(name: str) -> None:
 PIECES = st.lists(
     st.sampled_from(
         [
-            "roast at 180C", "for 20 minutes", "turn down to 150C", "after 15 minutes", "rest it",
-            "until it reads 54C", "cover with foil", "baste every 10 minutes",
+            "roast at 180C",
+            "for 20 minutes",
+            "turn down to 150C",
+            "after 15 minutes",
+            "rest it",
+            "until it reads 54C",
+            "cover with foil",
+            "baste every 10 minutes",
             "for the last 5 minutes",
-            "then", ".", ", ", "and", "sear 2 minutes a side", "take it out at 50C", "glaze it",
-            "for another 7 minutes", "turn it over", "switch the oven off", "take off the foil",
+            "then",
+            ".",
+            ", ",
+            "and",
+            "sear 2 minutes a side",
+            "take it out at 50C",
+            "glaze it",
+            "for another 7 minutes",
+            "turn it over",
+            "switch the oven off",
+            "take off the foil",
         ]
     ),
-    min_size=2, max_size=10,
-)  # fmt: skip
+    min_size=2,
+    max_size=10,
+)
 
 
 @given(PIECES)
@@ -139,20 +183,26 @@ def test_no_number_of_jumbled_clauses_is_passed_over(pieces: list[str]) -> None:
     ("text", "code", "meant"),
     [
         (
-            "Rest 20 minutes, then 240C for 7 minutes.", "sense:rest",
-            ["rest open 20min; 240C 7min", "240C 7min; rest open 20min",
-             "wait counter 20min; 240C 7min"],
+            "Rest 20 minutes, then 240C for 7 minutes.",
+            "sense:rest",
+            [
+                "rest open 20min; 240C 7min",
+                "240C 7min; rest open 20min",
+                "wait counter 20min; 240C 7min",
+            ],
         ),
         (
-            "Roast under foil at 200C until brown.", "sense:cover0",
+            "Roast under foil at 200C until brown.",
+            "sense:cover0",
             ["200C covered until brown", "200C until brown"],
         ),
         (
-            "200C for an hour, then a 45C oven for 20 minutes.", "sense:cool1",
+            "200C for an hour, then a 45C oven for 20 minutes.",
+            "sense:cool1",
             ["200C 1h; 45C 20min", "200C 1h; 200C until 45C"],
         ),
     ],
-)  # fmt: skip
+)
 def test_what_no_cook_means_is_asked_about(text: str, code: str, meant: list[str]) -> None:
     asked = {o.code: o for o in read_prose(text).opens}
     assert [str(c.method) for c in asked[code].choices] == meant
@@ -177,22 +227,22 @@ def test_a_heat_in_which_nothing_is_done_is_asked_about(text: str, lost: str) ->
     [
         (
             "Grill it for 8 minutes after it has had two hours at 170C and a rest of ten minutes.",
-            "order:23", "170C 2h; rest open 10min; 240C grill 8min",
+            "order:23",
+            "170C 2h; rest open 10min; 240C grill 8min",
         ),
         (
             "Rest 20 minutes, then 240C for 7 minutes, after 110C until it reads 52C.",
-            "order:42", "110C until 52C; rest open 20min; 240C 7min",
+            "order:42",
+            "110C until 52C; rest open 20min; 240C 7min",
         ),
         (
             "Rest on a rack for 20 minutes after roasting to 50C in a 120C oven.",
-            "words:5", "120C on rack until 50C; rest open 20min",
+            "words:5",
+            "120C on rack until 50C; rest open 20min",
         ),
-        (
-            "160C for 2 hours. If the skin is not crisp, 10 minutes at 240C.",
-            "perhaps:1", "160C 2h",
-        ),
+        ("160C for 2 hours. If the skin is not crisp, 10 minutes at 240C.", "perhaps:1", "160C 2h"),
     ],
-)  # fmt: skip
+)
 def test_words_that_show_in_no_stage_are_asked_about(text: str, code: str, meant: str) -> None:
     asked = {o.code: o for o in read_prose(text).opens}
     assert meant in [str(c.method) for c in asked[code].choices]

@@ -89,9 +89,11 @@ def told(draw: st.DrawFn) -> tuple[str, Method]:
     heats = st.integers(8, 24).map(lambda t: celsius(10.0 * t))
     goals = st.integers(45, 70).map(lambda t: UntilCore(celsius(float(t))))
     rates = st.builds(
-        Rate, st.sampled_from((12.0, 15.0, 20.0, 25.0)), st.sampled_from(("lb", "kg", "500g")),
+        Rate,
+        st.sampled_from((12.0, 15.0, 20.0, 25.0)),
+        st.sampled_from(("lb", "kg", "500g")),
         st.sampled_from((0.0, 20.0)),
-    )  # fmt: skip
+    )
     seen = st.sampled_from(("brown", "crisp")).map(UntilOutcome)  # type: ignore[arg-type]
     stages: list[Stage] = []
     if draw(st.booleans()):

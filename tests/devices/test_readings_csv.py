@@ -31,21 +31,25 @@ def test_what_is_written_reads_back_the_same(lines: list[CsvReading]) -> None:
 
 def test_a_loggers_file_is_read() -> None:
     text = "Minute, core_c\n30, 15.5\n\n45,57..59\n"
-    assert read_csv(text) == [
-        CsvReading(30, 15.5, 15.5, "core"), CsvReading(45, 57, 59, "core"),
-    ]  # fmt: skip
+    assert read_csv(text) == [CsvReading(30, 15.5, 15.5, "core"), CsvReading(45, 57, 59, "core")]
 
 
 @pytest.mark.parametrize(
     ("text", "where"),
     [
-        ("", "line 1"), ("time,temp\n1,2\n", "line 1"), ("minute,core_c\n", "CSV"),
-        ("minute,core_c\n30,hot\n", "line 2"), ("minute,core_c\n30,15\n-1,15\n", "line 3"),
-        ("minute,core_c\n30,500\n", "line 2"), ("minute,core_c\n30,59..57\n", "line 2"),
-        ("minute,core_c,place\n30,15,ear\n", "line 2"), ("minute,core_c\n30\n", "line 2"),
-        ("minute,core_c\n30,nan\n", "line 2"), ("minute,core_c\n30,1,2,3\n", "line 2"),
+        ("", "line 1"),
+        ("time,temp\n1,2\n", "line 1"),
+        ("minute,core_c\n", "CSV"),
+        ("minute,core_c\n30,hot\n", "line 2"),
+        ("minute,core_c\n30,15\n-1,15\n", "line 3"),
+        ("minute,core_c\n30,500\n", "line 2"),
+        ("minute,core_c\n30,59..57\n", "line 2"),
+        ("minute,core_c,place\n30,15,ear\n", "line 2"),
+        ("minute,core_c\n30\n", "line 2"),
+        ("minute,core_c\n30,nan\n", "line 2"),
+        ("minute,core_c\n30,1,2,3\n", "line 2"),
     ],
-)  # fmt: skip
+)
 def test_every_fault_names_its_line(text: str, where: str) -> None:
     with pytest.raises(InputError) as caught:
         read_csv(text)

@@ -42,10 +42,12 @@ def test_a_wrong_file_says_which_line(value: object, words: str) -> None:
     [
         (sirloin(coat="mustard", tied=False), Cooker(kind="gas", swing_c=12.0, max_c=232.0)),
         (sirloin(), Cooker(dial_points=((160.0, 12.0), (220.0, 7.0)), cooling_fan=True)),
-        (Joint(cut="own", own=own_cut({"name": "Goat neck", "collagen": True}), weight_kg=2.0),
-         Cooker()),
+        (
+            Joint(cut="own", own=own_cut({"name": "Goat neck", "collagen": True}), weight_kg=2.0),
+            Cooker(),
+        ),
     ],
-)  # fmt: skip
+)
 def test_a_roast_goes_out_and_comes_back(joint: Joint, cooker: Cooker) -> None:
     text = "160C until peak 57C; rest open 20min"
     found = read_roast(json.loads(json.dumps(roast_file(joint, cooker, text, 58.0))))

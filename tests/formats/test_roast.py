@@ -15,19 +15,29 @@ from trencher.core.errors import InputError
 from trencher.formats.roast import load_json, read_roast, roast_schema
 
 GOOD: dict[str, Any] = {
-    "format": "trencher/roast", "version": 1,
+    "format": "trencher/roast",
+    "version": 1,
     "joint": {
-        "cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105, "width_mm": None,
-        "length_mm": None, "start_c": 7.0,
+        "cut": "beef-sirloin-boned",
+        "weight_kg": 1.9,
+        "thickness_mm": 105,
+        "width_mm": None,
+        "length_mm": None,
+        "start_c": 7.0,
     },
     "cooker": {"kind": "fan", "dial_error_c": 0, "room_c": 21},
     "method": "210C 20min; 155C until peak 58C; rest tented 20min",
     "physics": {
-        "conductivity_w_mk": 0.47, "specific_heat_j_kgk": 3450, "density_kg_m3": 1060,
-        "h_w_m2k": 25, "radiation": False, "evaporation": False, "ideal_air": True,
+        "conductivity_w_mk": 0.47,
+        "specific_heat_j_kgk": 3450,
+        "density_kg_m3": 1060,
+        "h_w_m2k": 25,
+        "radiation": False,
+        "evaporation": False,
+        "ideal_air": True,
         "section_exponent": 1.0,
     },
-}  # fmt: skip
+}
 
 
 def changed(path: str, value: Any) -> dict[str, Any]:
@@ -54,12 +64,19 @@ def test_the_example_is_read_whole() -> None:
 @pytest.mark.parametrize(
     ("path", "value"),
     [
-        ("physics", None), ("physics", ...), ("cooker", ...), ("joint.start_c", ...),
-        ("joint.thickness_mm", None), ("joint.cut", "custom"), ("temperatures", "dial"),
+        ("physics", None),
+        ("physics", ...),
+        ("cooker", ...),
+        ("joint.start_c", ...),
+        ("joint.thickness_mm", None),
+        ("joint.cut", "custom"),
+        ("temperatures", "dial"),
         ("cooker", {"kind": "gas", "min_c": None, "max_c": 232, "cooling_fan": True}),
-        ("joint.width_mm", 15), ("joint.length_mm", 2000), ("joint.start_c", -25),
+        ("joint.width_mm", 15),
+        ("joint.length_mm", 2000),
+        ("joint.start_c", -25),
     ],
-)  # fmt: skip
+)
 def test_what_may_be_left_out_or_changed(path: str, value: Any) -> None:
     read_roast(changed(path, value))
 
@@ -138,10 +155,19 @@ def test_the_schema_accepts_the_example() -> None:
 @pytest.mark.parametrize(
     "raw",
     [
-        b"", b"{", b"[1, 2", b"\xff\xfe\x00", b"nonsense", b'{"a": NaN}', b'{"a": Infinity}',
-        b'{"a": 1, "a": 2}', b"[" * 200_000, b'{"a": ' + b"9" * 5000 + b"}", b" " * 1_000_001,
+        b"",
+        b"{",
+        b"[1, 2",
+        b"\xff\xfe\x00",
+        b"nonsense",
+        b'{"a": NaN}',
+        b'{"a": Infinity}',
+        b'{"a": 1, "a": 2}',
+        b"[" * 200_000,
+        b'{"a": ' + b"9" * 5000 + b"}",
+        b" " * 1_000_001,
     ],
-)  # fmt: skip
+)
 def test_what_is_not_json_is_refused_in_one_line(raw: bytes) -> None:
     with pytest.raises(InputError) as caught:
         load_json(raw)

@@ -16,9 +16,13 @@ from trencher.service.clock import FastClock
 pytestmark = pytest.mark.full
 SECONDS = 240
 CHECKS = (
-    "not_a_server_error", "status_code_conformance", "content_type_conformance",
-    "response_schema_conformance", "response_headers_conformance", "negative_data_rejection",
-)  # fmt: skip
+    "not_a_server_error",
+    "status_code_conformance",
+    "content_type_conformance",
+    "response_schema_conformance",
+    "response_headers_conformance",
+    "negative_data_rejection",
+)
 PHASES = {"one by one": "examples,coverage,fuzzing", "one after the other": "stateful"}
 
 
@@ -48,15 +52,37 @@ def test_no_answer_but_those_described(phase: str, tmp_path: Path) -> None:
     with served(house) as port:
         found = subprocess.run(
             [
-                sys.executable, "-c", "from schemathesis.cli import schemathesis as s; s()",
-                "--config-file", str(tmp_path / "known.toml"), "run", f"http://127.0.0.1:{port}/api/openapi.json",
-                "--checks", ",".join(CHECKS), "--phases", PHASES[phase], "--max-time",
-                str(SECONDS), "--request-timeout", "60", "--exclude-path", "/feed",
-                "--header", f"X-Trencher-Key: {house.devices.key()}", "--seed", "1",
-                "--continue-on-failure", "--no-color", "--warnings", "off",
+                sys.executable,
+                "-c",
+                "from schemathesis.cli import schemathesis as s; s()",
+                "--config-file",
+                str(tmp_path / "known.toml"),
+                "run",
+                f"http://127.0.0.1:{port}/api/openapi.json",
+                "--checks",
+                ",".join(CHECKS),
+                "--phases",
+                PHASES[phase],
+                "--max-time",
+                str(SECONDS),
+                "--request-timeout",
+                "60",
+                "--exclude-path",
+                "/feed",
+                "--header",
+                f"X-Trencher-Key: {house.devices.key()}",
+                "--seed",
+                "1",
+                "--continue-on-failure",
+                "--no-color",
+                "--warnings",
+                "off",
             ],
-            capture_output=True, text=True, cwd=tmp_path, check=False,
-        )  # fmt: skip
+            capture_output=True,
+            text=True,
+            cwd=tmp_path,
+            check=False,
+        )
         print("\n".join(line[:300] for line in found.stdout.splitlines()), found.stderr[-2_000:])
         assert found.returncode == 0
         # The house stands: every place of it still answers, at once and an hour on.

@@ -44,26 +44,29 @@ def _between(limits: dict[str, tuple[float, float, str]]) -> st.SearchStrategy[d
 SHAPES = {k: v for k, v in LIMITS.items() if k not in ("weight_kg", "pieces")}
 ROASTS = st.fixed_dictionaries(
     {
-        "format": st.just("trencher/roast"), "version": st.just(1),
+        "format": st.just("trencher/roast"),
+        "version": st.just(1),
         "method": st.sampled_from(METHODS),
         "joint": st.builds(
             lambda cut, kg, pieces, more: {**more, "cut": cut, "weight_kg": kg, "pieces": pieces},
             st.sampled_from(sorted(CUTS)),
             st.one_of(st.sampled_from([0.1, 25.0]), st.floats(0.3, 8)),
-            st.sampled_from([1, 1, 1, 12]), _between(SHAPES),
+            st.sampled_from([1, 1, 1, 12]),
+            _between(SHAPES),
         ),
         "cooker": st.one_of(st.just({}), _between(COOKER_LIMITS)),
         "physics": st.one_of(
             st.none(),
             st.builds(
-                lambda numbers, switches: numbers | switches, _between(PHYSICS_LIMITS),
+                lambda numbers, switches: numbers | switches,
+                _between(PHYSICS_LIMITS),
                 st.dictionaries(
                     st.sampled_from(["radiation", "evaporation", "ideal_air"]), st.booleans()
                 ),
             ),
         ),
     }
-)  # fmt: skip
+)
 
 
 def _worked_out(described: dict[str, Any]) -> None:
@@ -80,9 +83,12 @@ def _worked_out(described: dict[str, Any]) -> None:
 
 def _sirloin(method: str = METHODS[0], **physics: Any) -> dict[str, Any]:
     return {
-        "format": "trencher/roast", "version": 1, "method": method, "physics": physics,
+        "format": "trencher/roast",
+        "version": 1,
+        "method": method,
+        "physics": physics,
         "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
-    }  # fmt: skip
+    }
 
 
 @pytest.mark.parametrize("extreme", [{"conductivity_w_mk": 5.0, "density_kg_m3": 300.0}, {}])

@@ -20,23 +20,137 @@ from trencher.formats.methods import read_methods_file
 from trencher.formats.roast import load_json, read_roast
 
 NOTATION = (
-    "210C", "410F", "gas 6", "20min", "1h30", "until", "peak", "58C", ";", "rest", "tented", "sear",
-    "/side", "turn", "off", "wait", "counter", "+", "baste every", "at", "cold", "covered", "lid",
-    "in 300ml", "on roots", "fan", "-", "..", "(", "½", "0", "9" * 20, "pour", "for 2min",
-    "until brown", "min/500g", "²", "\u0660", "\n", "~", "1e9", ",",
-)  # fmt: skip
+    "210C",
+    "410F",
+    "gas 6",
+    "20min",
+    "1h30",
+    "until",
+    "peak",
+    "58C",
+    ";",
+    "rest",
+    "tented",
+    "sear",
+    "/side",
+    "turn",
+    "off",
+    "wait",
+    "counter",
+    "+",
+    "baste every",
+    "at",
+    "cold",
+    "covered",
+    "lid",
+    "in 300ml",
+    "on roots",
+    "fan",
+    "-",
+    "..",
+    "(",
+    "½",
+    "0",
+    "9" * 20,
+    "pour",
+    "for 2min",
+    "until brown",
+    "min/500g",
+    "²",
+    "\u0660",
+    "\n",
+    "~",
+    "1e9",
+    ",",
+)
 PROSE = (
-    "roast", "at", "220", "°C", "degrees", "for", "20 minutes", "an hour and a half", "until",
-    "54C", "in the middle", "rest", "turn", "down", "then", "per pound", "plus", "20-40",
-    "foil", "cover", "if", "or", "half", "twice", "first", "last", ".", ",", ";", "(", ")",
-    "gas mark 4", "the meat", "take out", "brown", "pan", "each side", "1/2", "½", "2", "0",
-    "and", "no", "before", "after", "\n", "²", "º", "١", "—", "basting every", "kg", "lb", "450g",
-)  # fmt: skip
+    "roast",
+    "at",
+    "220",
+    "°C",
+    "degrees",
+    "for",
+    "20 minutes",
+    "an hour and a half",
+    "until",
+    "54C",
+    "in the middle",
+    "rest",
+    "turn",
+    "down",
+    "then",
+    "per pound",
+    "plus",
+    "20-40",
+    "foil",
+    "cover",
+    "if",
+    "or",
+    "half",
+    "twice",
+    "first",
+    "last",
+    ".",
+    ",",
+    ";",
+    "(",
+    ")",
+    "gas mark 4",
+    "the meat",
+    "take out",
+    "brown",
+    "pan",
+    "each side",
+    "1/2",
+    "½",
+    "2",
+    "0",
+    "and",
+    "no",
+    "before",
+    "after",
+    "\n",
+    "²",
+    "º",
+    "١",
+    "—",
+    "basting every",
+    "kg",
+    "lb",
+    "450g",
+)
 TABLE = (
-    "minute", "core_c", "place", "event", "seconds", ",", ",", ",", "\n", "\n", "\r", "\r\n", '"',
-    "57", "57..59", "..", "core", "core: by the bone", "door", "taken out", "-1", "1e3", "nan",
-    "inf", "²", "\x00", "\ufeff", " ", ";", "\t",
-)  # fmt: skip
+    "minute",
+    "core_c",
+    "place",
+    "event",
+    "seconds",
+    ",",
+    ",",
+    ",",
+    "\n",
+    "\n",
+    "\r",
+    "\r\n",
+    '"',
+    "57",
+    "57..59",
+    "..",
+    "core",
+    "core: by the bone",
+    "door",
+    "taken out",
+    "-1",
+    "1e3",
+    "nan",
+    "inf",
+    "²",
+    "\x00",
+    "\ufeff",
+    " ",
+    ";",
+    "\t",
+)
 
 
 def _made(words: tuple[str, ...], most: int) -> st.SearchStrategy[str]:
@@ -100,20 +214,40 @@ def test_what_takes_too_long_is_found() -> None:
 
 VALUES = st.recursive(
     st.one_of(
-        st.none(), st.booleans(), st.integers(), st.floats(), st.text(max_size=8),
+        st.none(),
+        st.booleans(),
+        st.integers(),
+        st.floats(),
+        st.text(max_size=8),
         st.sampled_from(["beef-fillet", "custom", "fan", 10**400, -1e308, 0.1, 25, "210C 20min"]),
     ),
     lambda inner: st.one_of(
         st.lists(inner, max_size=3), st.dictionaries(st.text(max_size=6), inner, max_size=3)
     ),
     max_leaves=6,
-)  # fmt: skip
+)
 PATHS = [
-    (), ("joint",), ("cooker",), ("method",), ("physics",), ("wanted_c",), ("temperatures",),
-    ("version",), ("joint", "cut"), ("joint", "own"), ("joint", "weight_kg"), ("joint", "pieces"),
-    ("joint", "surface"), ("joint", "coat"), ("cooker", "kind"), ("cooker", "dial_points"),
-    ("cooker", "max_c"), ("physics", "evaporation"), ("physics", "h_w_m2k"), ("new",),
-]  # fmt: skip
+    (),
+    ("joint",),
+    ("cooker",),
+    ("method",),
+    ("physics",),
+    ("wanted_c",),
+    ("temperatures",),
+    ("version",),
+    ("joint", "cut"),
+    ("joint", "own"),
+    ("joint", "weight_kg"),
+    ("joint", "pieces"),
+    ("joint", "surface"),
+    ("joint", "coat"),
+    ("cooker", "kind"),
+    ("cooker", "dial_points"),
+    ("cooker", "max_c"),
+    ("physics", "evaporation"),
+    ("physics", "h_w_m2k"),
+    ("new",),
+]
 
 
 def _with(data: Any, path: tuple[str, ...], value: Any) -> Any:
@@ -146,9 +280,14 @@ def test_many_roast_files_with_anything_anywhere_are_read_or_refused(
     _file(path, value)
 
 
-@given(st.one_of(VALUES, st.lists(VALUES).map(
-    lambda methods: {"format": "trencher/methods", "version": 1, "methods": methods}
-)))  # fmt: skip
+@given(
+    st.one_of(
+        VALUES,
+        st.lists(VALUES).map(
+            lambda methods: {"format": "trencher/methods", "version": 1, "methods": methods}
+        ),
+    )
+)
 @settings(derandomize=True)
 def test_a_methods_file_of_anything_is_read_or_refused(value: Any) -> None:
     said = refusal(10_000, lambda: read_methods_file(value))

@@ -27,8 +27,9 @@ class Kitchen:
     def __init__(self, folder: Path) -> None:
         self.process = subprocess.Popen(
             [sys.executable, "-m", "trencher", "serve", "--port", "0", "--data", str(folder)],
-            stdout=subprocess.PIPE, text=True,
-        )  # fmt: skip
+            stdout=subprocess.PIPE,
+            text=True,
+        )
         assert self.process.stdout is not None
         for line in self.process.stdout:
             ready = re.search(r"ready: (http://\S+)", line)
@@ -102,9 +103,7 @@ def test_killed_between_readings_it_comes_back_with_all_of_them(
         assert second.stop() == 0
 
 
-def test_what_a_probe_was_told_is_kept_is_there_after_a_kill(
-    start: Callable[[], Kitchen],
-) -> None:
+def test_what_a_probe_was_told_is_kept_is_there_after_a_kill(start: Callable[[], Kitchen]) -> None:
     first = start()
     key = first.ask("/instruments")["key"]
     kept = 0
@@ -155,8 +154,11 @@ def test_the_pretend_probe_sends_like_any_other(start: Callable[[], Kitchen]) ->
         probe.stdout.close()
     wrong = subprocess.run(
         [sys.executable, "-m", "trencher", "scale", "1900", "--key", "no", "--url", kitchen.url],
-        capture_output=True, text=True, check=False, timeout=60,
-    )  # fmt: skip
+        capture_output=True,
+        text=True,
+        check=False,
+        timeout=60,
+    )
     assert wrong.returncode == 2
     assert "key" in wrong.stderr
     assert len(wrong.stderr.strip().splitlines()) == 1

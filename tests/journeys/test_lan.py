@@ -34,10 +34,23 @@ class Served:
 
 def started(folder: Path, *more: str) -> Served:
     process = subprocess.Popen(
-        [sys.executable, "-m", "trencher", "serve", "--port", "0", "--lan", "--lan-port", "0",
-         "--data", str(folder), *more],
-        stdout=subprocess.PIPE, text=True,
-    )  # fmt: skip
+        [
+            sys.executable,
+            "-m",
+            "trencher",
+            "serve",
+            "--port",
+            "0",
+            "--lan",
+            "--lan-port",
+            "0",
+            "--data",
+            str(folder),
+            *more,
+        ],
+        stdout=subprocess.PIPE,
+        text=True,
+    )
     assert process.stdout is not None
     here = port = install = code = ""
     for line in process.stdout:
@@ -69,8 +82,7 @@ def test_a_tablet_installs_the_authority_and_is_let_in(served: Served) -> None:
     trusts = ssl.create_default_context(cadata=authority)
     there = f"https://127.0.0.1:{served.port}"
     tablet = urllib.request.build_opener(
-        urllib.request.HTTPSHandler(context=trusts),
-        urllib.request.HTTPCookieProcessor(CookieJar()),
+        urllib.request.HTTPSHandler(context=trusts), urllib.request.HTTPCookieProcessor(CookieJar())
     )
     with pytest.raises(urllib.error.HTTPError) as refused:
         tablet.open(f"{there}/api/roasts", timeout=20)

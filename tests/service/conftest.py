@@ -19,17 +19,25 @@ from trencher.store.repository import OvenRecord, Repository
 
 START = datetime(2026, 10, 3, 16, 0, tzinfo=UTC)
 OVEN = OvenRecord(
-    "house-oven", "House oven",
+    "house-oven",
+    "House oven",
     {"kind": "fan", "marks": "C", "max_c": 240, "dial_points": [[160, 12], [220, 7]]},
-)  # fmt: skip
+)
 PLAN: dict[str, Any] = {
-    "name": "Sirloin", "oven_id": "house-oven", "wanted_c": 57.0, "rest_min": 40.0,
+    "name": "Sirloin",
+    "oven_id": "house-oven",
+    "wanted_c": 57.0,
+    "rest_min": 40.0,
     "serve_at": "2026-10-03T19:00:00+00:00",
     "joint": {
-        "cut": "beef-sirloin-boned", "weight_kg": 3.1, "thickness_mm": 122.0, "width_mm": None,
-        "length_mm": 240.0, "start_c": 6.0,
+        "cut": "beef-sirloin-boned",
+        "weight_kg": 3.1,
+        "thickness_mm": 122.0,
+        "width_mm": None,
+        "length_mm": 240.0,
+        "start_c": 6.0,
     },
-}  # fmt: skip
+}
 """A big one: an hour and a half until it comes out, so that there are minutes to ask about."""
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
 

@@ -22,13 +22,22 @@ SIRLOIN: dict[str, Any] = {"cut": "beef-sirloin-boned", "weight_kg": 1.9, "thick
 def ask(people: int = 8, over: float = 0.0, **more: Any) -> Bought:
     joint = Joint(**{**SIRLOIN, **more.pop("joint", {})})
     wish = Wish(
-        joint=joint, cooker=Cooker(), wanted_c=57.0, rest_min=40.0,
+        joint=joint,
+        cooker=Cooker(),
+        wanted_c=57.0,
+        rest_min=40.0,
         profile=PROFILES[more.pop("profile", "uk")],
-    )  # fmt: skip
+    )
     return bought(
-        wish, more.pop("guests", ()), people, over, more.pop("price", None),
-        more.pop("offers", ()), more.pop("table_on", None), others=more.pop("others", ()),
-    )  # fmt: skip
+        wish,
+        more.pop("guests", ()),
+        people,
+        over,
+        more.pop("price", None),
+        more.pop("offers", ()),
+        more.pop("table_on", None),
+        others=more.pop("others", ()),
+    )
 
 
 def test_what_to_buy_feeds_whom_it_is_bought_for() -> None:
@@ -107,10 +116,13 @@ def test_plates_that_are_missing_are_hot_ones() -> None:
 @pytest.mark.parametrize(
     ("use_by", "asks"),
     [
-        (None, ""), (date(2026, 10, 3), ""), (date(2026, 10, 5), ""),
-        (date(2026, 10, 2), "1 day before"), (date(2026, 9, 30), "3 days before"),
+        (None, ""),
+        (date(2026, 10, 3), ""),
+        (date(2026, 10, 5), ""),
+        (date(2026, 10, 2), "1 day before"),
+        (date(2026, 9, 30), "3 days before"),
     ],
-)  # fmt: skip
+)
 def test_a_date_before_the_table_asks_for_the_freezer(use_by: date | None, asks: str) -> None:
     bone = Joint(cut="beef-fore-rib", weight_kg=3.0)
     one = OnOffer(name="On the bone", joint=bone, price=45.0, was_price=60.0, use_by=use_by)

@@ -21,13 +21,19 @@ from trencher.store.repository import OvenRecord
 
 DAY = "2026-10-03"
 PORK: dict[str, Any] = {
-    **PLAN, "name": "Pork", "wanted_c": 70.0, "rest_min": 30.0,
-    "joint": {"cut": "pork-loin-rind", "weight_kg": 2.6, "thickness_mm": 98.0,
-              "length_mm": 310.0, "start_c": 6.0},
-}  # fmt: skip
-RANGE = OvenRecord(
-    "range", "Range", {"kind": "gas", "marks": "gas", "min_c": 107, "max_c": 232}
-)  # fmt: skip
+    **PLAN,
+    "name": "Pork",
+    "wanted_c": 70.0,
+    "rest_min": 30.0,
+    "joint": {
+        "cut": "pork-loin-rind",
+        "weight_kg": 2.6,
+        "thickness_mm": 98.0,
+        "length_mm": 310.0,
+        "start_c": 6.0,
+    },
+}
+RANGE = OvenRecord("range", "Range", {"kind": "gas", "marks": "gas", "min_c": 107, "max_c": 232})
 
 
 @pytest.fixture
@@ -296,9 +302,10 @@ def test_a_quiet_night_is_kept_by_another_pace(joints: House) -> None:
     spans = [f"{hour(start + m).astimezone():%H:%M}" for m in (-60, -6)]
     joints.days.change(DAY, {"quiet": spans})
     at = next(
-        n for n, c in enumerate(joints.days.planned(DAY).clashes)
+        n
+        for n, c in enumerate(joints.days.planned(DAY).clashes)
         if (c.what, c.dish) == ("quiet", "beef")
-    )  # fmt: skip
+    )
     offered = joints.days.repairs(DAY, at)
     pace = next(r for r in offered if r.code == "other_pace")
     joints.days.change(DAY, {"joints": dict(pace.change)})
@@ -429,8 +436,11 @@ def test_an_order_hangs_on_all_that_it_is_made_of(joints: House, clock: FastCloc
     joints.roasts.put_in("beef", 5.5)
     key()
     # Followed, it moves with what an instrument shows, though nobody enters anything.
-    push = {"device": "pit", "every_s": 5.0, "readings": [
-        {"channel": "1", "value": 6.0, "unit": "C"}]}  # fmt: skip
+    push = {
+        "device": "pit",
+        "every_s": 5.0,
+        "readings": [{"channel": "1", "value": 6.0, "unit": "C"}],
+    }
     joints.devices.push(joints.devices.key(), push)
     joints.devices.attach("beef", "pit", "1", "core")
     clock.jump(60.0)

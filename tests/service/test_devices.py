@@ -47,11 +47,12 @@ def test_units_are_read_and_a_scale_weighs(house: House) -> None:
 @pytest.mark.parametrize(
     ("value", "error"),
     [
-        ({"value": 900.0}, OutOfRange), ({"value": 90.0, "unit": "lb"}, None),
+        ({"value": 900.0}, OutOfRange),
+        ({"value": 90.0, "unit": "lb"}, None),
         ({"value": 900.0, "unit": "kg"}, OutOfRange),
         ({"value": 20.0, "age_s": 200000}, InputError),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_is_refused_whole(
     house: House, value: dict[str, Any], error: type[Exception] | None
 ) -> None:

@@ -58,12 +58,15 @@ def test_moved_to_the_other_oven_its_dial_counts(
 @pytest.mark.parametrize(
     ("what", "more", "error"),
     [
-        ("danced", {}, InputError), ("door", {"seconds": 4000.0}, OutOfRange),
-        ("moved_oven", {}, InputError), ("moved_oven", {"oven_id": "nowhere"}, NotFound),
-        ("door", {"oven_id": "house-oven"}, InputError), ("sense", {}, InputError),
+        ("danced", {}, InputError),
+        ("door", {"seconds": 4000.0}, OutOfRange),
+        ("moved_oven", {}, InputError),
+        ("moved_oven", {"oven_id": "nowhere"}, NotFound),
+        ("door", {"oven_id": "house-oven"}, InputError),
+        ("sense", {}, InputError),
         ("sense", {"sense_code": "hunch"}, InputError),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_entered_changes_nothing(
     house: House, roasting: str, what: str, more: dict[str, Any], error: type[Exception]
 ) -> None:
@@ -132,10 +135,12 @@ def test_went_in_ten_minutes_before_anybody_said_so(
 @pytest.mark.parametrize(
     ("part", "error"),
     [
-        ({"low_c": 500.0}, OutOfRange), ({"low_c": 30.0}, InputError), ({"what": 1}, InputError),
+        ({"low_c": 500.0}, OutOfRange),
+        ({"low_c": 30.0}, InputError),
+        ({"what": 1}, InputError),
         ({"minute": 500.0}, OutOfRange),
     ],
-)  # fmt: skip
+)
 def test_a_correction_that_cannot_be_is_refused_whole(
     house: House, clock: FastClock, roasting: str, part: dict[str, Any], error: type[Exception]
 ) -> None:

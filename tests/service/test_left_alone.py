@@ -36,9 +36,7 @@ def test_left_for_days_it_asks_what_became_of_it(
     assert house.roasts.follow(roasting) is found, "worked out once"
 
 
-def test_it_came_out_at_about_and_was_carved(
-    house: House, clock: FastClock, roasting: str
-) -> None:  # fmt: skip
+def test_it_came_out_at_about_and_was_carved(house: House, clock: FastClock, roasting: str) -> None:
     wait(clock, 3000)
     house.roasts.end_stage(roasting, 1, 96.0)
     session = house.roasts.carve(roasting, 130.0)
@@ -46,9 +44,7 @@ def test_it_came_out_at_about_and_was_carved(
     assert not house.roasts.follow(roasting).left_alone
 
 
-def test_it_may_be_closed_and_opened_again(
-    house: House, clock: FastClock, roasting: str
-) -> None:  # fmt: skip
+def test_it_may_be_closed_and_opened_again(house: House, clock: FastClock, roasting: str) -> None:
     wait(clock, 3000)
     with pytest.raises(InputError):
         house.roasts.close(roasting, cast("Any", "stolen"))
@@ -62,7 +58,7 @@ def test_it_may_be_closed_and_opened_again(
 
 def test_who_is_late_but_there_is_not_given_up(
     house: House, clock: FastClock, roasting: str
-) -> None:  # fmt: skip
+) -> None:
     end = house.roasts.follow(roasting).planned.end.minutes
     clock.jump(end + 60)
     assert not house.roasts.follow(roasting).left_alone

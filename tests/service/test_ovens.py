@@ -13,13 +13,7 @@ from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, Doubt
 from trencher.core.planner.fits import Tin
 from trencher.core.thermal.cooker import Cooker
 from trencher.service.ovens import advice, ovens_tonight
-from trencher.service.planning import (
-    Wish,
-    by_hand,
-    calibration_of,
-    cooker_of,
-    oven_sd_c,
-)
+from trencher.service.planning import Wish, by_hand, calibration_of, cooker_of, oven_sd_c
 from trencher.store.repository import OvenRecord
 
 PAIRS = [[172, 160], [173, 160.5], [227, 219.5], [226, 219.5]]
@@ -31,8 +25,11 @@ def oven(name: str = "House", **facts: Any) -> OvenRecord:
 
 def wish(**changes: Any) -> Wish:
     facts: dict[str, Any] = {
-        "joint": sirloin(), "cooker": Cooker(), "wanted_c": 57.0, "rest_min": 40.0,
-    }  # fmt: skip
+        "joint": sirloin(),
+        "cooker": Cooker(),
+        "wanted_c": 57.0,
+        "rest_min": 40.0,
+    }
     return Wish(**(facts | changes))
 
 

@@ -168,9 +168,22 @@ def test_a_damaged_day_is_said_put_aside_and_begun_anew(house: House) -> None:
 NONSENSE = ("{nope", "7", '"text"', "[1]", '{"a": 1}')
 ODD_OVENS = ('{"kind": "x"}', '{"marks": "X"}', '{"max_c": "hot"}')
 READ = (
-    "ovens", "roasts", "catalogue", "days", "days/2026-10-03", "alarms", "book", "larder", "tins",
-    "instruments", "figures", "methods", "sides", "clock", "strays",
-)  # fmt: skip
+    "ovens",
+    "roasts",
+    "catalogue",
+    "days",
+    "days/2026-10-03",
+    "alarms",
+    "book",
+    "larder",
+    "tins",
+    "instruments",
+    "figures",
+    "methods",
+    "sides",
+    "clock",
+    "strays",
+)
 
 
 def _written(house: House, table: str, key: str, value: str) -> None:

@@ -186,11 +186,13 @@ def test_nothing_goes_in_without_a_way(house: House) -> None:
 @pytest.mark.parametrize(
     "part",
     [
-        {"wanted_c": 20.0}, {"rest_min": 999.0}, {"name": "  "},
+        {"wanted_c": 20.0},
+        {"rest_min": 999.0},
+        {"name": "  "},
         {"joint": {"cut": "unicorn", "weight_kg": 1.0}},
         {"joint": {"cut": "lamb-leg", "weight_kg": 99.0}},
     ],
-)  # fmt: skip
+)
 def test_a_wrong_change_changes_nothing(house: House, part: dict[str, object]) -> None:
     roast_id, before = house.roasts.lay(Plan.of(PLAN))
     with pytest.raises(InputError):
@@ -232,8 +234,11 @@ def wish(**changes: object) -> Wish:
     from tests.kitchens import sirloin
 
     facts: dict[str, object] = {
-        "joint": sirloin(), "cooker": Cooker(), "wanted_c": 57.0, "rest_min": 40.0,
-    }  # fmt: skip
+        "joint": sirloin(),
+        "cooker": Cooker(),
+        "wanted_c": 57.0,
+        "rest_min": 40.0,
+    }
     return Wish(**(facts | changes))  # type: ignore[arg-type]
 
 

@@ -65,12 +65,24 @@ def demo(tmp_path_factory: pytest.TempPathFactory) -> bytes:
 def lived(house: House, clock: FastClock, roasting: str) -> House:
     """A kitchen in which a lot was entered, put right, taken back and put away."""
     key = house.devices.key()
-    house.devices.push(key, {"device": "pit", "every_s": 5.0, "readings": [
-        {"channel": "1", "value": 9.0, "unit": "C"}]})  # fmt: skip
+    house.devices.push(
+        key,
+        {
+            "device": "pit",
+            "every_s": 5.0,
+            "readings": [{"channel": "1", "value": 9.0, "unit": "C"}],
+        },
+    )
     house.devices.attach(roasting, "pit", "1", "core")
     clock.jump(25.0)
-    house.devices.push(key, {"device": "pit", "every_s": 5.0, "readings": [
-        {"channel": "1", "value": 12.0, "unit": "C"}]})  # fmt: skip
+    house.devices.push(
+        key,
+        {
+            "device": "pit",
+            "every_s": 5.0,
+            "readings": [{"channel": "1", "value": 12.0, "unit": "C"}],
+        },
+    )
     house.roasts.end_stage(roasting, 0, None)
     seq = house.roasts.read(roasting, 20.0, 21.0, "core", None, spot="by the bone").last_seq
     house.roasts.correct(roasting, seq, {"low_c": 19.0})
@@ -107,8 +119,12 @@ def test_a_kitchen_comes_back_as_it_was_and_only_once(
     raw = exported(lived)
     other = houses("other")
     assert told(other.taking.looked_at(raw)) == {
-        ("oven", "new"), ("roast", "new"), ("day", "new"), ("setting", "new"), ("samples", "new"),
-    }  # fmt: skip
+        ("oven", "new"),
+        ("roast", "new"),
+        ("day", "new"),
+        ("setting", "new"),
+        ("samples", "new"),
+    }
     assert other.repository.headings() == []
     other.taking.take_in(raw)
     for heading in lived.repository.everything():
@@ -142,8 +158,10 @@ def test_one_roast_comes_with_its_ovens_and_what_its_instruments_showed(
 ) -> None:
     other = houses("other")
     assert told(other.taking.take_in(exported(lived, roasting))) == {
-        ("roast", "new"), ("oven", "new"), ("samples", "new"),
-    }  # fmt: skip
+        ("roast", "new"),
+        ("oven", "new"),
+        ("samples", "new"),
+    }
     assert [h.id for h in other.repository.headings()] == [roasting]
     assert other.repository.days() == []
     mine, theirs = (h.repository.samples.between("pit", "1", 0, 1e10) for h in (lived, other))
@@ -221,7 +239,7 @@ LOG = ("roasts", 0, "log")
         (("settings", "profile"), "moon", "settings.profile"),
         (("samples",), [{"device": "d", "channel": "1", "unit": "x", "values": []}], "unit"),
     ],
-)  # fmt: skip
+)
 def test_what_cannot_be_read_is_said_by_line_and_field_and_nothing_is_taken(
     demo: bytes, houses: Callable[[str], House], path: tuple[str | int, ...], value: Any, said: str
 ) -> None:

@@ -16,9 +16,11 @@ from trencher.service.way_changes import (
 )
 
 SIRLOIN = Wish(
-    joint=Joint(cut="beef-sirloin-boned", weight_kg=1.9, thickness_mm=105), cooker=Cooker(),
-    wanted_c=57.0, rest_min=40.0,
-)  # fmt: skip
+    joint=Joint(cut="beef-sirloin-boned", weight_kg=1.9, thickness_mm=105),
+    cooker=Cooker(),
+    wanted_c=57.0,
+    rest_min=40.0,
+)
 WAY = "220C 20min; 160C until peak 57C; rest tented 40min"
 
 

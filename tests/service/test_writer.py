@@ -58,9 +58,9 @@ def test_no_command_simulates_while_it_writes(
     clock.jump(30)
     house.roasts.read(roast_id, 24.0, 25.0, "core", None)
     house.roasts.read_csv(roast_id, "minute,core_c\n30,12\n45,20\n")
-    house.roasts.pull_lever(roast_id, next(
-        x.code for x in house.roasts.levers(roast_id).found if x.method is not None
-    ))  # fmt: skip
+    house.roasts.pull_lever(
+        roast_id, next(x.code for x in house.roasts.levers(roast_id).found if x.method is not None)
+    )
     clock.jump(20)
     house.roasts.end_stage(roast_id, house.roasts.session(roast_id).pull_stage, None)
     house.roasts.carve(roast_id, None)

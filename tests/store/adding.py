@@ -15,13 +15,15 @@ AT = "2026-10-03T17:00:00+00:00"
 
 def add(kept: Repository, roast_id: str, kind: str, data: dict[str, Any]) -> Session:
     return entered(
-        lambda: kept.session(roast_id), lambda _session: [entry_of(kind, data)],
+        lambda: kept.session(roast_id),
+        lambda _session: [entry_of(kind, data)],
         lambda made, seq: kept.append(roast_id, made, seq, AT),
-    )  # fmt: skip
+    )
 
 
 def add_to_day(kept: Repository, date: str, kind: str, data: dict[str, Any]) -> Day:
     return entered(
-        lambda: kept.day(date), lambda _day: [day_entry_of(kind, data)],
+        lambda: kept.day(date),
+        lambda _day: [day_entry_of(kind, data)],
         lambda made, seq: kept.append_to_day(date, made, seq, AT),
-    )  # fmt: skip
+    )

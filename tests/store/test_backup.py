@@ -147,12 +147,13 @@ def _foreign(path: Path) -> None:
         (lambda path: path.write_bytes(b""), "no kitchen"),
         (lambda path: path.unlink(), "No such file"),
         (lambda path: path.write_bytes(path.read_bytes()[:20_000]), "broken"),
-        (_broken, "broken"), (_foreign, "no kitchen"),
+        (_broken, "broken"),
+        (_foreign, "no kitchen"),
         (_sql("CREATE TABLE recipes (id)"), "another program"),
         (_sql("UPDATE alembic_version SET version_num = '9999'"), "newer Trencher"),
         (_sql("CREATE TRIGGER sly AFTER INSERT ON ovens BEGIN DELETE FROM ovens; END"), "its own"),
     ],
-)  # fmt: skip
+)
 def test_what_is_no_whole_kitchen_is_refused_and_nothing_changes(
     kitchen: House, tmp_path: Path, act: Any, why: str
 ) -> None:
@@ -211,7 +212,8 @@ def test_on_the_command_line_nothing_is_written_over(kitchen: House, tmp_path: P
     file = tmp_path / "saved.sqlite"
     assert CliRunner().invoke(app, ["backup", str(file), "--data", data]).exit_code == 0
     for words in (
-        ["backup", str(file), "--data", data], ["backup", str(tmp_path / "y"), "--data", "nowhere"],
+        ["backup", str(file), "--data", data],
+        ["backup", str(tmp_path / "y"), "--data", "nowhere"],
         ["restore", str(tmp_path / "nothing"), "--data", data],
-    ):  # fmt: skip
+    ):
         assert isinstance(CliRunner().invoke(app, words).exception, DatabaseError), words

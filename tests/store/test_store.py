@@ -32,9 +32,13 @@ from trencher.store.once import Delivery
 from trencher.store.repository import OvenRecord, Repository
 
 PLAN: dict[str, Any] = {
-    "name": "Sirloin", "serve_at": "2026-10-03T19:00:00+00:00", "wanted_c": 57.0, "rest_min": 40.0,
-    "oven_id": "o", "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
-}  # fmt: skip
+    "name": "Sirloin",
+    "serve_at": "2026-10-03T19:00:00+00:00",
+    "wanted_c": 57.0,
+    "rest_min": 40.0,
+    "oven_id": "o",
+    "joint": {"cut": "beef-sirloin-boned", "weight_kg": 1.9},
+}
 CHOSE = {"school": None, "method": "170C until 50C; rest open 10min", "pull_stage": 0}
 READ = {"minute": 30.0, "low_c": 20.0, "high_c": 20.0, "place": "core"}
 
@@ -388,10 +392,13 @@ def test_an_older_book_is_found_by_its_words_after_the_upgrade(tmp_path: Path) -
     _older(path, "0005")
     plan = {"name": "Crème d’été", "joint": {"cut": "hare-saddle"}, "oven_id": "old-oven"}
     logs: dict[str, list[tuple[str, str]]] = {
-        "a": [("laid", json.dumps(plan)), ("changed", '{"oven_id": "new-oven"}'),
-              ("judged", '{"verdict": "Much too dry", "change": ""}')],
+        "a": [
+            ("laid", json.dumps(plan)),
+            ("changed", '{"oven_id": "new-oven"}'),
+            ("judged", '{"verdict": "Much too dry", "change": ""}'),
+        ],
         "b": [("laid", "{not json"), ("judged", "7")],
-    }  # fmt: skip
+    }
     with closing(sqlite3.connect(path)) as old, old:
         for roast_id, log in logs.items():
             old.execute(

@@ -81,9 +81,12 @@ def create_api(house: House | None) -> FastAPI:
 
 
 def create_app(
-    house: House, dist: Path | None, names: Sequence[str] = ("localhost",), *,
+    house: House,
+    dist: Path | None,
+    names: Sequence[str] = ("localhost",),
+    *,
     lan: Lan | None = None,
-) -> FastAPI:  # fmt: skip
+) -> FastAPI:
     """API and front end. ``dist``: the built front end; ``names``: host names served; ``lan``: then
     a screen must know the code."""
 

@@ -98,10 +98,13 @@ def wish_of(house: House, body: WishBody) -> Wish:
 Key = Annotated[
     str | None,
     Header(
-        alias="Idempotency-Key", min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$",
+        alias="Idempotency-Key",
+        min_length=8,
+        max_length=64,
+        pattern=r"^[A-Za-z0-9-]+$",
         description="Made by the sender: an entry handed over again under its key is kept once.",
     ),
-]  # fmt: skip
+]
 
 
 async def _delivery(request: Request, key: Key = None) -> Delivery | None:

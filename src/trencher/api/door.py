@@ -48,9 +48,13 @@ class Door:
     """Lets in who knows the code; everybody else sees the door and nothing of the house."""
 
     def __init__(
-        self, app: ASGIApp, access: Access, *, secure: bool,
+        self,
+        app: ASGIApp,
+        access: Access,
+        *,
+        secure: bool,
         now: Callable[[], float] = time.monotonic,
-    ) -> None:  # fmt: skip
+    ) -> None:
         self.app, self.access, self.secure, self._now = app, access, secure, now
         self._tries = Tries()
 
@@ -73,9 +77,13 @@ class Door:
             return
         elif path.startswith("/api"):
             response = answer(
-                401, "Locked", "locked", "This screen must be let in first.",
-                where="/door", allowed="type the code at /door",
-            )  # fmt: skip
+                401,
+                "Locked",
+                "locked",
+                "This screen must be let in first.",
+                where="/door",
+                allowed="type the code at /door",
+            )
         elif "text/html" in headers.get("accept", ""):
             response = RedirectResponse("/door", 303)
         else:
@@ -107,9 +115,13 @@ class Door:
         self._tries.right(who)
         response = RedirectResponse("/", 303)
         response.set_cookie(
-            self.access.cookie, self.access.token, max_age=KEPT_S, httponly=True, samesite="strict",
+            self.access.cookie,
+            self.access.token,
+            max_age=KEPT_S,
+            httponly=True,
+            samesite="strict",
             secure=self.secure,
-        )  # fmt: skip
+        )
         return response
 
     def _page(self, fault: str, status: int) -> HTMLResponse:

@@ -77,9 +77,13 @@ class Shaped:
             if plain and not told:
                 told = True
                 await answer(
-                    413, "Too long", "too_large", "The body is too long.", where="body",
+                    413,
+                    "Too long",
+                    "too_large",
+                    "The body is too long.",
+                    where="body",
                     allowed=f"at most {LARGEST_BODY} bytes; a saved kitchen 2 GB",
-                )(scope, receive, send)  # fmt: skip
+                )(scope, receive, send)
             elif not told:
                 await send(message)
 
@@ -102,16 +106,24 @@ def install(app: FastAPI) -> None:
         status, title = next((s, t) for cls, s, t in STATUS if isinstance(error, cls))
         place = {"start": error.start, "end": error.end} if isinstance(error, NotationError) else {}
         return answer(
-            status, title, error.code, error.sentence, where=error.where, allowed=error.allowed,
+            status,
+            title,
+            error.code,
+            error.sentence,
+            where=error.where,
+            allowed=error.allowed,
             **place,
-        )  # fmt: skip
+        )
 
     @app.exception_handler(TooMuch)
     def too_much(_request: Request, _error: TooMuch) -> JSONResponse:
         return answer(
-            422, "Something given cannot be used", "too_much",
-            "This would simulate more than one question may.", allowed=LESS,
-        )  # fmt: skip
+            422,
+            "Something given cannot be used",
+            "too_much",
+            "This would simulate more than one question may.",
+            allowed=LESS,
+        )
 
     @app.exception_handler(Dropped)
     def dropped(_request: Request, _error: Dropped) -> JSONResponse:
@@ -122,9 +134,11 @@ def install(app: FastAPI) -> None:
     def unforeseen(_request: Request, error: Exception) -> JSONResponse:
         # It is logged by whoever serves; a screen gets the shape it knows, and none of the inside.
         return answer(
-            500, "Trencher made a mistake", "internal",
+            500,
+            "Trencher made a mistake",
+            "internal",
             f"Something went wrong inside ({type(error).__name__}). What was entered is kept.",
-        )  # fmt: skip
+        )
 
     @app.exception_handler(RequestValidationError)
     def invalid(_request: Request, error: RequestValidationError) -> JSONResponse:
@@ -136,9 +150,13 @@ def install(app: FastAPI) -> None:
         if first["type"] == "json_invalid":
             return answer(400, "Not JSON", "not_json", "The body is not JSON.", where="body")
         return answer(
-            422, "Something given cannot be used", "wrong_input", f"{where}: {what}",
-            where=where, allowed=what,
-        )  # fmt: skip
+            422,
+            "Something given cannot be used",
+            "wrong_input",
+            f"{where}: {what}",
+            where=where,
+            allowed=what,
+        )
 
     @app.exception_handler(HTTPException)
     def http(_request: Request, error: HTTPException) -> JSONResponse:

@@ -56,8 +56,9 @@ def install_app(lan: Lan) -> Starlette:
 
     async def authority(_request: Request) -> Response:
         return Response(
-            identity.authority.read_bytes(), media_type="application/x-x509-ca-cert",
+            identity.authority.read_bytes(),
+            media_type="application/x-x509-ca-cert",
             headers={"content-disposition": 'attachment; filename="trencher-house.crt"'},
-        )  # fmt: skip
+        )
 
     return Starlette(routes=[Route("/", page), Route("/trencher-house.crt", authority)])

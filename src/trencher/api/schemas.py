@@ -5,13 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import (
-    BaseModel,
-    ConfigDict,
-    Field,
-    JsonValue,
-    PlainSerializer,
-)
+from pydantic import BaseModel, ConfigDict, Field, JsonValue, PlainSerializer
 
 from trencher.core.entries import Planned
 from trencher.core.method.edit import Kind
@@ -19,12 +13,7 @@ from trencher.core.method.schools import Thermometer
 from trencher.formats.bodies import Id, In
 from trencher.formats.log import LoggedEntry, document
 from trencher.formats.oven import OvenBody
-from trencher.formats.plan import (
-    JOINT_EXAMPLE,
-    BuyBody,
-    CareBody,
-    JointBody,
-)
+from trencher.formats.plan import JOINT_EXAMPLE, BuyBody, CareBody, JointBody
 
 Minute = Annotated[float, Field(ge=0, le=48 * 60)]
 
@@ -68,12 +57,15 @@ class WishBody(In):
         json_schema_extra={
             "examples": [
                 {
-                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
-                    "rest_min": 40, "quick": False,
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
+                    "quick": False,
                 }
             ]
         }
-    )  # fmt: skip
+    )
     joint: JointBody
     oven_id: Id
     wanted_c: Annotated[float, Field(ge=30, le=99)]
@@ -89,13 +81,16 @@ class MethodBody(WishBody):
         json_schema_extra={
             "examples": [
                 {
-                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
-                    "rest_min": 40, "quick": False,
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
+                    "quick": False,
                     "method": "210C 20min; 155C until peak 57C; rest tented 40min",
                 }
             ]
         }
-    )  # fmt: skip
+    )
     method: Annotated[str, Field(min_length=1, max_length=4000)]
 
 

@@ -40,6 +40,7 @@ from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.setup import kitchen
 from trencher.core.session import Session, counted
 from trencher.core.thermal.calibration import PIVOT_C, Calibration
+from trencher.core.thermal.history import Row
 from trencher.formats.plan import BuyBody, CareBody, JointBody
 from trencher.service.alarms import Due, dial_now
 from trencher.service.devices import Instrument
@@ -187,11 +188,7 @@ def shaped(method: Method, way: Way) -> s.MethodOut:
 
 
 def _reckoned(r: Reckoned, wanted_c: float) -> s.ReckonedOut:
-    return s.ReckonedOut.of(
-        r,
-        method=str(r.method),
-        verdict=verdict(r, wanted_c),
-    )
+    return s.ReckonedOut.of(r, method=str(r.method), verdict=verdict(r, wanted_c))
 
 
 def reckoning(found: Reckoning, wanted_c: float) -> s.ReckoningOut:
@@ -324,8 +321,8 @@ def outlook(expected: Expected) -> s.OutlookOut:
     f = expected.following
     o, stands = f.outlook, f.standing
     record = o.walk.end.record[: o.walk.end.rows]
-    every = np.arange(0.0, record[-1, 0], 180.0)
-    air = np.interp(every, record[:, 0], record[:, 1])
+    every = np.arange(0.0, record[-1, Row.TIME], 180.0)
+    air = np.interp(every, record[:, Row.TIME], record[:, Row.AIR])
     seqs = [r.seq for r in f.session.readings if r.minute <= o.now_min]
     map_of = heat_map(o.walk.end, _width_over_thickness(f.session))
     return s.OutlookOut.of(

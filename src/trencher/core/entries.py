@@ -18,6 +18,7 @@ from trencher.core.catalogue.senses import SENSES
 from trencher.core.errors import Conflict, InputError, UnknownName
 from trencher.core.events import Corrected, Entry, Payload, Withdrew
 from trencher.core.joint import Joint
+from trencher.core.marks import MARKS, MarkWhat
 from trencher.core.method.schools import Thermometer
 from trencher.core.plan import Buy, Plan, plain_parts, plan_parts
 
@@ -34,13 +35,8 @@ Name = Annotated[str, MaxLen(80)]
 MethodText = Annotated[str, MaxLen(4000)]
 Status = Literal["planning", "roasting", "resting", "done"]
 TipPlace = Literal["core", "thin_end", "near_surface", "air"]
-MarkWhat = Literal[
-    "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
-    "moved_oven", "moved_probe", "browned", "crisped", "sense", "note",
-]  # fmt: skip
 Closing = Literal["thrown", "never_mind"]
 UseWhat = Literal["eaten", "reheated", "frozen", "thrown"]
-MARKS: tuple[str, ...] = get_args(MarkWhat)
 CLOSINGS: tuple[str, ...] = get_args(Closing)
 """What became of a roast that was not carved."""
 USES: tuple[str, ...] = get_args(UseWhat)
@@ -278,7 +274,7 @@ class Marked(_Under):
 
     def check(self) -> None:
         """A mark and a sense that are known."""
-        _one_of(self.what, MARKS, "what", "cannot be marked")
+        _one_of(self.what, tuple(MARKS), "what", "cannot be marked")
         if self.what == "sense" and self.sense not in SENSES:
             raise UnknownName("sense", self.sense, list(SENSES))
 
@@ -438,13 +434,31 @@ class RoastWithdrew(Withdrew, RoastEntry):
     """An entry of a roast was taken back."""
 
 
+Written = (
+    Chose
+    | PutIn
+    | Read
+    | EndedStage
+    | Rewrote
+    | Marked
+    | Carved
+    | Closed
+    | Judged
+    | Attached
+    | Detached
+    | Answered
+    | Sliced
+    | Claimed
+    | Kept
+    | Used
+    | RoastWithdrew
+    | RoastCorrected
+)
+"""Every kind of entry but the two that carry a plan: a new one is named here, and store, files, API
+and types have it."""
 KINDS: dict[str, type[RoastEntry]] = {
-    kind.kind: kind
-    for kind in (
-        Laid, Changed, Chose, PutIn, Read, EndedStage, Rewrote, Marked, Carved, Closed, Judged,
-        Attached, Detached, Answered, Sliced, Claimed, Kept, Used, RoastWithdrew, RoastCorrected,
-    )
-}  # fmt: skip
+    kind.kind: kind for kind in (Laid, Changed, *get_args(Written))
+}
 
 
 def entry_of(kind: str, data: Payload, seq: int = 0, written: str = "") -> RoastEntry:

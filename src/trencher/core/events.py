@@ -32,10 +32,10 @@ class Entry:
         """An entry from its data as they are kept: what it does not know is left out, null says
         nothing. TypeError, ValueError for what is no such entry's."""
         known, numbers = _own_fields(cast("Hashable", cls))
-        return cls(**{
-            k: float(data[k]) if k in numbers else data[k]
-            for k in known if data.get(k) is not None
-        })  # type: ignore[arg-type]  # fmt: skip
+        told: dict[str, Any] = {
+            k: float(data[k]) if k in numbers else data[k] for k in known if data.get(k) is not None
+        }
+        return cls(**told)
 
     def plain(self) -> dict[str, Any]:
         """``of`` turned round: facts that JSON can hold, without what says nothing."""

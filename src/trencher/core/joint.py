@@ -75,9 +75,10 @@ class Joint:
             cut_named(self.cut)
         if self.surface not in get_args(SurfaceState):
             raise InputError(
-                f"{self.surface!r} is not known", where="joint.surface",
+                f"{self.surface!r} is not known",
+                where="joint.surface",
                 allowed=f"allowed: {', '.join(get_args(SurfaceState))}",
-            )  # fmt: skip
+            )
         coat_named(self.coat)
         for flag in self.flags:
             if flag not in FLAGS:
@@ -88,9 +89,10 @@ class Joint:
                 continue
             if isinstance(value, bool) or not isinstance(value, int | float):
                 raise InputError(
-                    f"{value!r} is not a number", where=f"joint.{name}",
+                    f"{value!r} is not a number",
+                    where=f"joint.{name}",
                     allowed=f"allowed: {low:g} to {high:g} {unit}",
-                )  # fmt: skip
+                )
             if not (math.isfinite(value) and low <= value <= high):
                 raise OutOfRange(f"joint.{name}", value, low, high, unit)
         if self.pieces != int(self.pieces):

@@ -77,9 +77,10 @@ def plan_parts(facts: Mapping[str, Any]) -> dict[str, Any]:
     strange = sorted(set(facts) - known)
     if strange:
         raise InputError(
-            f"{strange[0]!r} is no part of a plan", where="plan",
+            f"{strange[0]!r} is no part of a plan",
+            where="plan",
             allowed=f"allowed: {', '.join(sorted(known))}",
-        )  # fmt: skip
+        )
     given = {name: value for name, value in facts.items() if value is not None}
     return {name: _PARTS.get(name, lambda v: v)(value) for name, value in given.items()}
 
@@ -87,7 +88,11 @@ def plan_parts(facts: Mapping[str, Any]) -> dict[str, Any]:
 def plain_parts(parts: Mapping[str, Any]) -> dict[str, Any]:
     """``plan_parts`` turned round: facts that JSON can hold."""
     return {
-        name: value.plain() if isinstance(value, Joint)
-        else asdict(value) if isinstance(value, Care | Buy) else value
-        for name, value in parts.items() if value is not None
-    }  # fmt: skip
+        name: value.plain()
+        if isinstance(value, Joint)
+        else asdict(value)
+        if isinstance(value, Care | Buy)
+        else value
+        for name, value in parts.items()
+        if value is not None
+    }

@@ -202,9 +202,12 @@ def _where(method: str | None, ends: Mapping[int, float], pull_stage: int | None
 def _rewrote(s: Session, e: Rewrote) -> Session:
     """What is left of the way, written anew: what has been stays as long as it was."""
     return replace(
-        s, method=e.method, pull_stage=e.pull_stage, ends=e.ends,
+        s,
+        method=e.method,
+        pull_stage=e.pull_stage,
+        ends=e.ends,
         status=_where(e.method, e.ends, e.pull_stage),
-    )  # fmt: skip
+    )
 
 
 def _marked(s: Session, e: Marked) -> Session:
@@ -368,9 +371,10 @@ def _check_withdrawal(session: Session, found: RoastEntry) -> None:
         # Stages are numbered by the way as it was when they ended.
         numbered = Rewrote if isinstance(found, EndedStage) else Rewrote | EndedStage
         if any(
-            isinstance(e, numbered) for e in session.log
+            isinstance(e, numbered)
+            for e in session.log
             if e.seq > found.seq and e.seq not in session.withdrawn
-        ):  # fmt: skip
+        ):
             raise Conflict("the way has gone on since", allowed="take back the latest first")
     if isinstance(found, PutIn) and (session.readings or session.ends):
         raise Conflict("there are readings since it went in", allowed="withdraw those first")

@@ -18,17 +18,16 @@ from typing import Protocol, cast, get_args
 from trencher.core.belief.happened import LONGEST_DOOR_S
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.belief.reading import Place, Reading
-from trencher.core.belief.replay import Line, Told
+from trencher.core.belief.replay import EVENTS, Line
 from trencher.core.errors import InputError
+from trencher.core.marks import MARKS
 
 COLUMNS = ("minute", "core_c", "place", "event", "seconds")
 ALSO = {
-    "turn_down": "turned_down", "turndown": "turned_down", "down": "turned_down",
-    "takeout": "taken_out", "take_out": "taken_out", "out": "taken_out", "pulled": "taken_out",
-    "door_opened": "door", "cover": "covered", "uncover": "uncovered", "baste": "basted",
-    "turn": "turned", "moved": "probe_moved", "moved_probe": "probe_moved", "off": "oven_off",
-    "on": "oven_on", "brown": "browned", "crisp": "crisped",
-}  # fmt: skip
+    **{also: mark.event for mark in MARKS.values() for also in mark.also},
+    **dict.fromkeys(("turn_down", "turndown", "down"), "turned_down"),
+    **dict.fromkeys(("takeout", "take_out", "out", "pulled"), "taken_out"),
+}
 """Other words for events; spaces and hyphens are read as underscores."""
 MOST_LINES = 5000
 BOM = "\ufeff"
@@ -77,16 +76,16 @@ def _line(cells: dict[str, str], where: str) -> CsvReading:
     place = place.strip()
     if place not in get_args(Place):
         raise InputError(
-            f"{place!r} is no place", where=where,
-            allowed=f"allowed: {', '.join(get_args(Place))}",
-        )  # fmt: skip
+            f"{place!r} is no place", where=where, allowed=f"allowed: {', '.join(get_args(Place))}"
+        )
     event = (cells.get("event") or "").casefold().replace(" ", "_").replace("-", "_")
     event = ALSO.get(event, event)
-    if event and event not in get_args(Told):
+    if event and event not in EVENTS:
         raise InputError(
-            f"{event!r} is no event", where=f"{where}, event",
-            allowed=f"allowed: {', '.join(get_args(Told))}",
-        )  # fmt: skip
+            f"{event!r} is no event",
+            where=f"{where}, event",
+            allowed=f"allowed: {', '.join(EVENTS)}",
+        )
     seconds = cells.get("seconds") or None
     if not low and not event:
         raise InputError("neither a reading nor an event", where=where, allowed="one of them")
@@ -124,9 +123,10 @@ def _lines(rows: Rows) -> list[CsvReading]:
     header = [cell.strip().casefold() for cell in next(rows, [])]
     if header[:2] != ["minute", "core_c"] or not set(header) <= set(COLUMNS):
         raise InputError(
-            f"the header is {','.join(header)!r}"[:80], where="line 1",
+            f"the header is {','.join(header)!r}"[:80],
+            where="line 1",
             allowed="minute,core_c and then any of place, event, seconds",
-        )  # fmt: skip
+        )
     found: list[CsvReading] = []
     for row in rows:
         where = f"line {rows.line_num}"
@@ -153,7 +153,7 @@ def lines_of(readings: Iterable[CsvReading]) -> list[Line]:
             None
             if r.low_c is None or r.high_c is None
             else Reading(r.minute, r.low_c, r.high_c, r.place, spot=r.spot),
-            cast("Told", r.event) if r.event else None,
+            r.event or None,
             r.seconds,
         )
         for r in readings

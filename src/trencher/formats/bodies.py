@@ -50,9 +50,14 @@ When = Annotated[
 Date = Annotated[date, _parsed(date)]
 CONTROL = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]")
 JSON_KINDS: dict[type, str] = {
-    bool: "true or false", int: "a number", float: "a number", str: "a text", datetime: "a text",
-    date: "a text", AwareDatetime: "a text",
-}  # fmt: skip
+    bool: "true or false",
+    int: "a number",
+    float: "a number",
+    str: "a text",
+    datetime: "a text",
+    date: "a text",
+    AwareDatetime: "a text",
+}
 
 
 @cache

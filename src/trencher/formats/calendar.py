@@ -27,9 +27,14 @@ def uid_of(day: str, step_id: str) -> str:
 
 
 def calendar_file(
-    day: str, serve_at: datetime, order: Order, *, stamp: datetime, sequence: int,
+    day: str,
+    serve_at: datetime,
+    order: Order,
+    *,
+    stamp: datetime,
+    sequence: int,
     words: Callable[[str], str] = in_metric,
-) -> bytes:  # fmt: skip
+) -> bytes:
     """The file. ``serve_at``: the hour of the table with its zone; ``sequence``: a number that
     grows with every change; ``words``: how marked sentences are written out."""
     calendar = Calendar()
@@ -51,9 +56,13 @@ def calendar_file(
 
 
 def _event(
-    day: str, serve_at: datetime, step: Step, stamp: datetime, sequence: int,
+    day: str,
+    serve_at: datetime,
+    step: Step,
+    stamp: datetime,
+    sequence: int,
     words: Callable[[str], str],
-) -> Event:  # fmt: skip
+) -> Event:
     start = serve_at + timedelta(minutes=round(step.at_min))
     minutes = max(step.until_min - step.at_min, LEAST_EVENT_MIN)
     text = words(step.words)

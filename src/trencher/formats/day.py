@@ -72,8 +72,7 @@ class DayChange(In):
     tins: Annotated[int | None, Field(ge=0, le=40, description="and trays, in all")] = None
     shelves: Annotated[int | None, Field(ge=1, le=8, description="of the fridge")] = None
     quiet: Annotated[
-        tuple[HourText, HourText] | None,
-        Field(description="nobody is to be woken; null for none"),
+        tuple[HourText, HourText] | None, Field(description="nobody is to be woken; null for none")
     ] = None
     away: Annotated[
         tuple[HourText, HourText] | None,

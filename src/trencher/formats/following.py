@@ -31,9 +31,12 @@ def write_following(made: Replayed) -> dict[str, Any]:
         "look_min": found.look_min,
         "next": [
             {
-                "code": x.code, "id": x.id, "due_min": x.due_min, "core_c": x.core_c,
+                "code": x.code,
+                "id": x.id,
+                "due_min": x.due_min,
+                "core_c": x.core_c,
                 "words": in_metric(to_do(x)),
             }
             for x in steps
         ],
-    }  # fmt: skip
+    }

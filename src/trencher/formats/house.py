@@ -47,12 +47,16 @@ class OwnSideBody(In):
         json_schema_extra={
             "examples": [
                 {
-                    "name": "Buttered samphire", "where": "hob", "minutes": 6, "hands_min": 3,
-                    "prep_min": 5, "hold_min": 8,
+                    "name": "Buttered samphire",
+                    "where": "hob",
+                    "minutes": 6,
+                    "hands_min": 3,
+                    "prep_min": 5,
+                    "hold_min": 8,
                 }
             ]
         }
-    )  # fmt: skip
+    )
     name: Annotated[str, Field(min_length=1, max_length=60)]
     where: Literal["oven", "hob", "hands"] = "hob"
     minutes: Annotated[float, Field(ge=0, le=600)] = 20

@@ -19,12 +19,18 @@ class OvenBody(In):
         json_schema_extra={
             "examples": [
                 {
-                    "name": "House oven", "marks": "C", "kind": "fan", "min_c": 50, "max_c": 240,
-                    "cooling_fan": True, "preheat_min": 13, "dial_points": [[160, 12], [220, 7]],
+                    "name": "House oven",
+                    "marks": "C",
+                    "kind": "fan",
+                    "min_c": 50,
+                    "max_c": 240,
+                    "cooling_fan": True,
+                    "preheat_min": 13,
+                    "dial_points": [[160, 12], [220, 7]],
                 }
             ]
         }
-    )  # fmt: skip
+    )
     name: Annotated[str, Field(min_length=1, max_length=60)]
     marks: Literal["C", "F", "gas"] = "C"
     kind: Literal["still", "fan", "air", "gas"] = "fan"

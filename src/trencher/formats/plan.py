@@ -85,9 +85,13 @@ class BuyBody(In):
 
 
 JOINT_EXAMPLE: dict[str, JsonValue] = {
-    "cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105, "width_mm": None,
-    "length_mm": 205, "start_c": 6,
-}  # fmt: skip
+    "cut": "beef-sirloin-boned",
+    "weight_kg": 1.9,
+    "thickness_mm": 105,
+    "width_mm": None,
+    "length_mm": 205,
+    "start_c": 6,
+}
 
 
 class PlanBody(In):
@@ -97,13 +101,16 @@ class PlanBody(In):
         json_schema_extra={
             "examples": [
                 {
-                    "name": "Sirloin for the supper", "joint": JOINT_EXAMPLE,
-                    "oven_id": "house-oven", "wanted_c": 57, "rest_min": 40,
+                    "name": "Sirloin for the supper",
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
                     "serve_at": "2026-10-03T19:00:00+01:00",
                 }
             ]
         }
-    )  # fmt: skip
+    )
     name: Annotated[str, Field(min_length=1, max_length=80)]
     joint: JointBody
     oven_id: Id

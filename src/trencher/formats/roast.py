@@ -7,7 +7,6 @@ import math
 from typing import Any, get_args
 
 from trencher.core.catalogue.coats import CoatId
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.catalogue.cuts import (
     CUTS,
     OWN_ALLOWED,
@@ -19,13 +18,9 @@ from trencher.core.catalogue.cuts import (
 from trencher.core.errors import InputError
 from trencher.core.joint import LIMITS, Joint
 from trencher.core.method.notation import parse_method
-from trencher.core.planner.setup import (
-    COOKER_LIMITS,
-    PHYSICS_LIMITS,
-    Physics,
-    Roast,
-)
+from trencher.core.planner.setup import COOKER_LIMITS, PHYSICS_LIMITS, Physics, Roast
 from trencher.core.thermal.cooker import Cooker
+from trencher.core.thermal.kinds import CookerKind
 from trencher.core.thermal.surface import SurfaceState
 
 FORMAT, VERSION = "trencher/roast", 1
@@ -67,8 +62,9 @@ def _loaded(raw: bytes, largest: int) -> tuple[Any, str]:
     except json.JSONDecodeError as error:
         raise InputError(
             f"{error.msg} at line {error.lineno}, column {error.colno}",
-            where="JSON", allowed="a JSON object",
-        ) from None  # fmt: skip
+            where="JSON",
+            allowed="a JSON object",
+        ) from None
     except RecursionError:
         raise InputError("nested too deep", where="JSON", allowed="a plain object") from None
     except ValueError:
@@ -136,9 +132,10 @@ def read_joint(value: Any, where: str = "joint") -> Joint:
         own = own_cut(data["cut"], f"{where}.cut")
     elif not isinstance(data["cut"], str):
         raise InputError(
-            f"{_short(data['cut'])} is not a name", where=f"{where}.cut",
+            f"{_short(data['cut'])} is not a name",
+            where=f"{where}.cut",
             allowed=f"a cut such as {next(iter(CUTS))}, custom, or an own cut {{…}}",
-        )  # fmt: skip
+        )
     numbers = {
         name: _number(data[name], f"{where}.{name}", LIMITS[name], nullable=name in JOINT_NULLABLE)
         for name in LIMITS
@@ -213,15 +210,14 @@ def read_physics(value: Any, where: str = "physics") -> Physics:
 
 def read_roast(value: Any) -> Roast:
     """A roast from parsed JSON. InputError (or one of its kinds) says what is wrong where."""
-    keys = (
-        "format", "version", "joint", "cooker", "method", "physics", "temperatures", "wanted_c",
-    )  # fmt: skip
+    keys = ("format", "version", "joint", "cooker", "method", "physics", "temperatures", "wanted_c")
     data = _object(value, "roast", keys)
     if data.get("format") != FORMAT:
         raise InputError(
-            f"{_short(data.get('format'))} is not this format", where="format",
+            f"{_short(data.get('format'))} is not this format",
+            where="format",
             allowed=f'allowed: "{FORMAT}"',
-        )  # fmt: skip
+        )
     version = data.get("version")
     if isinstance(version, bool) or version != VERSION:
         raise InputError(
@@ -234,9 +230,10 @@ def read_roast(value: Any) -> Roast:
             raise InputError("is missing", where=needed, allowed="it is needed")
     if not isinstance(data["method"], str):
         raise InputError(
-            f"{_short(data['method'])} is not text", where="method",
+            f"{_short(data['method'])} is not text",
+            where="method",
             allowed="for example: 210C 20min; 155C until peak 58C",
-        )  # fmt: skip
+        )
     physics = data.get("physics")
     return Roast(
         joint=read_joint(data["joint"]),
@@ -271,9 +268,13 @@ def roast_file(
     if cooker.dial_points:
         oven["dial_points"] = [list(p) for p in cooker.dial_points]
     return {
-        "format": FORMAT, "version": VERSION, "joint": facts, "cooker": oven, "method": method,
+        "format": FORMAT,
+        "version": VERSION,
+        "joint": facts,
+        "cooker": oven,
+        "method": method,
         "wanted_c": wanted_c,
-    }  # fmt: skip
+    }
 
 
 def _own_schema() -> dict[str, Any]:

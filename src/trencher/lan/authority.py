@@ -25,9 +25,16 @@ SERVER_DAYS = 397
 """Tablets refuse certificates of servers that live longer."""
 RENEW_DAYS = 30
 PRIVATE = (
-    "10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "127.0.0.0/8",
-    "100.64.0.0/10", "fc00::/7", "fe80::/10", "::1/128",
-)  # fmt: skip
+    "10.0.0.0/8",
+    "172.16.0.0/12",
+    "192.168.0.0/16",
+    "169.254.0.0/16",
+    "127.0.0.0/8",
+    "100.64.0.0/10",
+    "fc00::/7",
+    "fe80::/10",
+    "::1/128",
+)
 
 
 @dataclass(frozen=True)
@@ -43,9 +50,8 @@ class Identity:
 
 def _key_bytes(key: ec.EllipticCurvePrivateKey) -> bytes:
     return key.private_bytes(
-        serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8,
-        serialization.NoEncryption(),
-    )  # fmt: skip
+        serialization.Encoding.PEM, serialization.PrivateFormat.PKCS8, serialization.NoEncryption()
+    )
 
 
 def _load_key(path: Path) -> ec.EllipticCurvePrivateKey:
@@ -108,10 +114,16 @@ def _made_authority(folder: Path, host: str, names: Sequence[str]) -> x509.Certi
     key = ec.generate_private_key(ec.SECP256R1())
     words = f"Trencher in this house ({host})"
     usage = x509.KeyUsage(
-        digital_signature=False, content_commitment=False, key_encipherment=False,
-        data_encipherment=False, key_agreement=False, key_cert_sign=True, crl_sign=True,
-        encipher_only=False, decipher_only=False,
-    )  # fmt: skip
+        digital_signature=False,
+        content_commitment=False,
+        key_encipherment=False,
+        data_encipherment=False,
+        key_agreement=False,
+        key_cert_sign=True,
+        crl_sign=True,
+        encipher_only=False,
+        decipher_only=False,
+    )
     made = (
         _builder(words, _name(words), AUTHORITY_DAYS)
         .public_key(key.public_key())
@@ -171,6 +183,8 @@ def identity(folder: Path, host: str, names: Sequence[str]) -> Identity:
         _made_server(folder, authority, names)
     raw = authority.fingerprint(hashes.SHA256()).hex().upper()
     return Identity(
-        folder / "server.crt", folder / "server.key", path,
+        folder / "server.crt",
+        folder / "server.key",
+        path,
         ":".join(raw[i : i + 2] for i in range(0, len(raw), 2)),
-    )  # fmt: skip
+    )

@@ -44,9 +44,7 @@ class Lan:
         return f"http://{self.addresses[0]}:{self.install_port}/"
 
 
-def open_lan(
-    folder: Path, *, port: int, install_port: int, tls: bool, new_code: bool
-) -> Lan:  # fmt: skip
+def open_lan(folder: Path, *, port: int, install_port: int, tls: bool, new_code: bool) -> Lan:
     """Code and certificate of a database's folder, for this machine's addresses."""
     addresses = tuple(reachable()) or ("127.0.0.1",)
     host = host_name()

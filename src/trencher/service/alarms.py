@@ -52,16 +52,23 @@ def due_of(roast_id: str, following: Following, steps: Sequence[Step]) -> list[D
         return []
     session = following.session
     found = alarms(
-        following.line, following.outlook, steps,
-        wanted_c=session.plan.wanted_c, answered=session.answered,
-    )  # fmt: skip
+        following.line,
+        following.outlook,
+        steps,
+        wanted_c=session.plan.wanted_c,
+        answered=session.answered,
+    )
     return [
         Due(
-            roast_id, session.plan.name, session.status == "resting", a, following.at(a.due_min),
+            roast_id,
+            session.plan.name,
+            session.status == "resting",
+            a,
+            following.at(a.due_min),
             None if a.until_min is None else following.at(a.until_min),
         )
         for a in found
-    ]  # fmt: skip
+    ]
 
 
 def dial_for(following: Following, record: OvenRecord, stage: Oven) -> str:
@@ -96,7 +103,12 @@ def steps_of(following: Following, instruments: Sequence[Instrument]) -> list[St
         return dial_for(following, record, replace(stage, cooker=moved))
 
     return agenda(
-        following.line, following.planned, following.outlook, following.done, following.readings,
-        sides=kitchen(following.roast).sides, dial=dial,
+        following.line,
+        following.planned,
+        following.outlook,
+        following.done,
+        following.readings,
+        sides=kitchen(following.roast).sides,
+        dial=dial,
         looks=not watched and session.plan.thermometer != "none",
-    )  # fmt: skip
+    )

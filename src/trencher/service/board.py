@@ -67,9 +67,12 @@ class BoardService:
         carving = self._carving(following)
         tied = joint.facts.tied if joint.tied is None else joint.tied
         found = notes(
-            joint.facts, tied=tied, grain_deg=session.plan.care.grain_deg, begin=carving.begin,
+            joint.facts,
+            tied=tied,
+            grain_deg=session.plan.care.grain_deg,
+            begin=carving.begin,
             left_handed=left_handed,
-        )  # fmt: skip
+        )
         count = len(slices_of(following.outlook.walk.end))
         latest = {r.slice: r.low_c for r in sorted(session.slices, key=lambda r: r.minute)}
         return Carved(
@@ -85,12 +88,17 @@ class BoardService:
         strict = Figure(max(profile.strict_c, own), profile.strict_hold_min, profile.strict)
         bands = bands_of(self.repository)
         return plates(
-            slices_of(following.outlook.walk.end), guests_of(self.repository), cut.kind,
-            wanted_c=session.plan.wanted_c, strict=strict, bands=bands,
-            people=self._people(session), claims=session.claims,
+            slices_of(following.outlook.walk.end),
+            guests_of(self.repository),
+            cut.kind,
+            wanted_c=session.plan.wanted_c,
+            strict=strict,
+            bands=bands,
+            people=self._people(session),
+            claims=session.claims,
             pieces=session.plan.joint.pieces,
             read=[(r.slice, r.minute, r.low_c) for r in session.slices],
-        )  # fmt: skip
+        )
 
     def _people(self, session: Session) -> int:
         """How many sit down: as its day says, else those who are named."""
@@ -99,9 +107,13 @@ class BoardService:
         return int(day.facts["people"]) if day.log else len(guests_of(self.repository))
 
     def read_slice(
-        self, roast_id: str, slice_no: int, low_c: float, minute: float | None,
+        self,
+        roast_id: str,
+        slice_no: int,
+        low_c: float,
+        minute: float | None,
         by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         """What the middle of one slice reads: the only evidence for a strict plate."""
         if not READING_LOW_C <= low_c <= READING_HIGH_C:
             raise OutOfRange("reading", low_c, READING_LOW_C, READING_HIGH_C, "°C")
@@ -130,9 +142,15 @@ class BoardService:
 
     # --- what is left --------------------------------------------------------------------------
     def keep(
-        self, roast_id: str, what: str, kg: float | None, minute: float | None, plan: str,
-        on: date | None, by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+        self,
+        roast_id: str,
+        what: str,
+        kg: float | None,
+        minute: float | None,
+        plan: str,
+        on: date | None,
+        by: Delivery | None = None,
+    ) -> Session:
         """Something goes into the fridge. InputError for a meal after its last day."""
         if what not in KINDS:
             raise InputError(
@@ -157,9 +175,8 @@ class BoardService:
         return self.roasts.add(roast_id, put, by)
 
     def use(
-        self, roast_id: str, batch: int, what: UseWhat, kg: float | None,
-        by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+        self, roast_id: str, batch: int, what: UseWhat, kg: float | None, by: Delivery | None = None
+    ) -> Session:
         """Something was done with a batch: eaten, reheated, frozen, thrown away."""
         at = self.roasts.clock.now().isoformat(timespec="minutes")
         used = Used(batch=batch, what=what, kg=kg, at=at)

@@ -89,10 +89,17 @@ class AtTable:
 
 
 def bought(
-    wish: Wish, guests: Sequence[Guest], people: int, leftover_plates: float,
-    price: float | None, offers: Sequence[OnOffer], table_on: date | None = None,
-    bone_kg: float | None = None, trim_kg: float | None = None, others: Sequence[AtTable] = (),
-) -> Bought:  # fmt: skip
+    wish: Wish,
+    guests: Sequence[Guest],
+    people: int,
+    leftover_plates: float,
+    price: float | None,
+    offers: Sequence[OnOffer],
+    table_on: date | None = None,
+    bone_kg: float | None = None,
+    trim_kg: float | None = None,
+    others: Sequence[AtTable] = (),
+) -> Bought:
     """Yields, what to buy, the fat cover's choices, and the offers as meals.
 
     The joint itself is the first offer where it has a price. ``table_on``: the day it is eaten.
@@ -106,9 +113,12 @@ def bought(
     tonight = _left_for_it(guests, eaters, joint.facts.kind, others)
     wanted = tonight + wanted_kg((), leftover_plates)
     yields = yield_of(
-        joint, loss, loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]),
-        bone_kg=bone_kg, trim_kg=trim_kg,
-    )  # fmt: skip
+        joint,
+        loss,
+        loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]),
+        bone_kg=bone_kg,
+        trim_kg=trim_kg,
+    )
     buy = raw_for(joint.facts, wanted, loss)
     spare = yields.cooked_kg - tonight
     # What is over is eaten cold, and a cold plate takes less; what is missing is missing tonight.
@@ -120,24 +130,36 @@ def bought(
     meals = tuple(
         as_meals(
             Offer(
-                name=o.name, joint=o.joint, price=o.price, was_price=o.was_price,
+                name=o.name,
+                joint=o.joint,
+                price=o.price,
+                was_price=o.was_price,
                 loss=_forecast(wish, o.joint).loss.fraction,
-                date_in_days=None if o.use_by is None or table_on is None
+                date_in_days=None
+                if o.use_by is None or table_on is None
                 else (o.use_by - table_on).days,
             ),
-            min(len(eaters), math.ceil(tonight / PLATE_KG["usual"] - 1e-6)), profile.keep_days,
+            min(len(eaters), math.ceil(tonight / PLATE_KG["usual"] - 1e-6)),
+            profile.keep_days,
             LATER_EATERS,
         )
         for o in tried
-    )  # fmt: skip
+    )
     judged = joint.judged
     raised = tuple(FLAGS[f] for f in joint.flags) if judged.safety != joint.facts.safety else ()
     return Bought(
-        yields=yields, wanted_kg=wanted, buy_kg=buy, buy_ribs=ribs_of(joint.facts, buy),
-        over_plates=plates_over, fat=_fat(wish, found), meals=meals,
+        yields=yields,
+        wanted_kg=wanted,
+        buy_kg=buy,
+        buy_ribs=ribs_of(joint.facts, buy),
+        over_plates=plates_over,
+        fat=_fat(wish, found),
+        meals=meals,
         better=better(meals[0], meals[1]) if len(meals) > 1 else "",
-        keep_days=profile.keep_days, figure=profile.figures[judged.safety].words, raised=raised,
-    )  # fmt: skip
+        keep_days=profile.keep_days,
+        figure=profile.figures[judged.safety].words,
+        raised=raised,
+    )
 
 
 def _left_for_it(
@@ -159,10 +181,13 @@ def _fat(wish: Wish, found: Forecast) -> tuple[FatWay, ...]:
     if joint.top_fat_mm <= FAT_STAYS_MM + 1.0 or joint.facts.rind:
         return ()
     bare = replace(
-        joint, fat_mm=FAT_STAYS_MM, weight_kg=max(joint.weight_kg - cover_kg(joint), 0.1),
-        thickness_mm=None if joint.thickness_mm is None
+        joint,
+        fat_mm=FAT_STAYS_MM,
+        weight_kg=max(joint.weight_kg - cover_kg(joint), 0.1),
+        thickness_mm=None
+        if joint.thickness_mm is None
         else max(joint.thickness_mm - joint.top_fat_mm + FAT_STAYS_MM, 15.0),
-    )  # fmt: skip
+    )
     trimmed = _forecast(wish, bare)
     return (
         FatWay("trimmed", yield_of(bare, trimmed.loss.fraction), trimmed),

@@ -42,9 +42,11 @@ class WallClock:
     pace = 1.0
 
     def __init__(
-        self, busy: Callable[[], bool] = lambda: False,
-        wall: Callable[[], datetime] = wall_now, steady: Callable[[], float] = steady_s,
-    ) -> None:  # fmt: skip
+        self,
+        busy: Callable[[], bool] = lambda: False,
+        wall: Callable[[], datetime] = wall_now,
+        steady: Callable[[], float] = steady_s,
+    ) -> None:
         self._busy, self._wall, self._steady = busy, wall, steady
         # One thing, so that threads never see half of a change.
         self._anchor = (wall(), steady())

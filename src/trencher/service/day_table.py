@@ -71,9 +71,11 @@ class TableMaker:
         return self.repository.setting_as("own_sides", read, {})
 
     def table(
-        self, asked: Asked, sessions: Mapping[str, Session],
+        self,
+        asked: Asked,
+        sessions: Mapping[str, Session],
         doors: Mapping[str, tuple[float, ...]] | None = None,
-    ) -> Table:  # fmt: skip
+    ) -> Table:
         """The core's table of a day's facts and its joints."""
         facts, serve = asked.facts, asked.serve
         people = int(facts["people"])
@@ -112,38 +114,56 @@ class TableMaker:
                 started = (put_in - serve).total_seconds() / 60.0
             joints.append(
                 JointDish(
-                    id=roast_id, name=session.plan.name,
-                    oven=change.get("oven") or session.plan.oven_id, forecast=forecast,
-                    due_min=due, carve_min=minutes, plates=plates[roast_id],
-                    started_min=started, assumed=assumed,
+                    id=roast_id,
+                    name=session.plan.name,
+                    oven=change.get("oven") or session.plan.oven_id,
+                    forecast=forecast,
+                    due_min=due,
+                    carve_min=minutes,
+                    plates=plates[roast_id],
+                    started_min=started,
+                    assumed=assumed,
                     thermometer=session.plan.thermometer,
                     care=session.plan.care,
                 )
-            )  # fmt: skip
+            )
         ovens = tuple(
             OvenPlace(
-                id=o.id, name=o.name, cooker=cooker_of(o), marks=o.facts.get("marks", "C"),
+                id=o.id,
+                name=o.name,
+                cooker=cooker_of(o),
+                marks=o.facts.get("marks", "C"),
                 height_mm=max(cavity_of(o).shelves_mm, default=UNKNOWN_HEIGHT_MM),
             )
             for o in self.repository.ovens()
-        )  # fmt: skip
+        )
         limits = Limits(**facts.get("limits") or {})
         room = Room(
-            ovens=ovens, rings=int(facts["rings"]), hands=int(facts["hands"]),
-            helpers=tuple(facts["helpers"]), limits=limits, tins=self._tins(facts),
-        )  # fmt: skip
+            ovens=ovens,
+            rings=int(facts["rings"]),
+            hands=int(facts["hands"]),
+            helpers=tuple(facts["helpers"]),
+            limits=limits,
+            tins=self._tins(facts),
+        )
         pending = any(j.care.any for j in joints)
         now = (self.clock.now() - serve).total_seconds() / 60.0
         return Table(
-            people=people, joints=tuple(joints), sides=sides, room=room,
+            people=people,
+            joints=tuple(joints),
+            sides=sides,
+            room=room,
             # In tens of minutes, so that an order is kept for a while.
             before_now_min=BEFORE_EVERY_MIN * (now // BEFORE_EVERY_MIN) if pending else None,
             gravy=facts.get("gravy") or {},
-            mends=asked.mends, done=asked.done, begun=asked.begun, now_min=asked.from_min,
+            mends=asked.mends,
+            done=asked.done,
+            begun=asked.begun,
+            now_min=asked.from_min,
             quiet=quiet_hours(serve, facts.get("quiet")),
             away=quiet_hours(serve, facts.get("away"), nights=0),
             fridge_shelves=int(facts.get("shelves") or 2),
-        )  # fmt: skip
+        )
 
     def _tins(self, facts: Mapping[str, Any]) -> int | None:
         """Tins and trays of this day: as said, else as many as the kitchen has, if counted."""
@@ -221,9 +241,11 @@ def side_dish(entry: Mapping[str, Any], people: int, own: Mapping[str, Side]) ->
             if i is not None:
                 steps[i] = _with(steps[i], key, float(entry[key]))
     return SideDish(
-        side=replace(side, steps=tuple(steps)), people=people, oven=entry.get("oven"),
+        side=replace(side, steps=tuple(steps)),
+        people=people,
+        oven=entry.get("oven"),
         pinned_min=entry.get("pinned_min"),
-    )  # fmt: skip
+    )
 
 
 def _with(step: SideStep, key: str, value: float) -> SideStep:

@@ -19,12 +19,7 @@ from trencher.core.catalogue.slips import SlipRow, slip_named
 from trencher.core.day.begun import begun_steps
 from trencher.core.day.buying import yield_of
 from trencher.core.day.clashes import Clash, clashes
-from trencher.core.day.dishes import (
-    Begun,
-    JointDish,
-    Limits,
-    Table,
-)
+from trencher.core.day.dishes import Begun, JointDish, Limits, Table
 from trencher.core.day.doors import doors_on
 from trencher.core.day.log import (
     Again,
@@ -44,14 +39,7 @@ from trencher.core.day.repairs import Repair, repairs
 from trencher.core.day.steps import Step
 from trencher.core.day.where import Where, where_am_i
 from trencher.core.entries import Changed
-from trencher.core.errors import (
-    Conflict,
-    Damaged,
-    InputError,
-    NotFound,
-    OutOfRange,
-    TrencherError,
-)
+from trencher.core.errors import Conflict, Damaged, InputError, NotFound, OutOfRange, TrencherError
 from trencher.core.events import Entry, Withdrew
 from trencher.core.planner.cautions import Caution
 from trencher.core.session import Session
@@ -147,16 +135,19 @@ class DayService:
         people = guests_of(self.repository)
         serve = max(s.plan.serve_at for s in sessions.values())
         return {
-            "serve_at": serve, "people": max(len(people), 1) if people else DEFAULT_PEOPLE,
-            "sides": [], "joints": {}, "hands": 1, "helpers": [], "rings": DEFAULT_RINGS,
+            "serve_at": serve,
+            "people": max(len(people), 1) if people else DEFAULT_PEOPLE,
+            "sides": [],
+            "joints": {},
+            "hands": 1,
+            "helpers": [],
+            "rings": DEFAULT_RINGS,
             "limits": {},
-        }  # fmt: skip
+        }
 
     def _sessions(self, date: str, serve: datetime | None) -> dict[str, Session]:
         """The joints of a date that come to its table: served at about its hour."""
-        here = [
-            h for h in self.repository.headings(*NOT_OVER) if _date_of(h.serve_at) == date
-        ]  # fmt: skip
+        here = [h for h in self.repository.headings(*NOT_OVER) if _date_of(h.serve_at) == date]
         if serve is None and here:
             serve = max(hour(h.serve_at) for h in here)
         near = [h for h in here if serve is not None and abs(hour(h.serve_at) - serve) <= ONE_TABLE]
@@ -189,10 +180,16 @@ class DayService:
             return replace(before, now_min=here, where=where, stale=True)
         order, found = self._ordered(key, table, asked, sessions)
         planned = Planned(
-            date=date, day=replace(day, facts=facts), serve_at=serve, order=order, clashes=found,
-            where=where_am_i(order, over, now), now_min=now, sides={**SIDES, **self.tables.sides()},
+            date=date,
+            day=replace(day, facts=facts),
+            serve_at=serve,
+            order=order,
+            clashes=found,
+            where=where_am_i(order, over, now),
+            now_min=now,
+            sides={**SIDES, **self.tables.sides()},
             cautions=self._cautions(order),
-        )  # fmt: skip
+        )
         if part is None:
             with self._lock:
                 self._last[date] = (key, planned)
@@ -206,33 +203,45 @@ class DayService:
 
         again = day.again
         return Asked(
-            facts=facts, serve=serve, mends=self._mends(day, serve),
+            facts=facts,
+            serve=serve,
+            mends=self._mends(day, serve),
             done={step: minute(at) for step, at in day.done.items() if "/before-" in step},
             from_min=None if again is None else minute(again.at),
-            begun={} if again is None else {
+            begun={}
+            if again is None
+            else {
                 step: Begun(at_min=minute(where.at), **_but(vars(where), "at"))
                 for step, where in again.begun.items()
             },
-        )  # fmt: skip
+        )
 
     def _key(self, date: str, table: Table, asked: Asked, sessions: Mapping[str, Session]) -> str:
         """All that an order hangs on. A joint that is in moves with its readings and with time: by
         less than a minute it is the same order."""
-        return repr((
-            self.repository.restores, date, sorted(asked.facts.items(), key=lambda kv: kv[0]),
-            asked.serve, asked.from_min,
-            sorted(asked.begun.items()),
-            [(k, s.last_seq) for k, s in sessions.items()],
-            [(o.id, o.facts) for o in self.repository.ovens()],
-            self.repository.setting("own_sides"), self.repository.setting("people"),
-            table.before_now_min,
-            sorted(asked.done.items()), asked.mends, self.repository.setting("tins"),
-            self.roasts.profile(),
-            [
-                (j.id, round(j.forecast.pull_min), round(j.forecast.end_min), j.oven)
-                for j in table.joints
-            ],
-        ))  # fmt: skip
+        return repr(
+            (
+                self.repository.restores,
+                date,
+                sorted(asked.facts.items(), key=lambda kv: kv[0]),
+                asked.serve,
+                asked.from_min,
+                sorted(asked.begun.items()),
+                [(k, s.last_seq) for k, s in sessions.items()],
+                [(o.id, o.facts) for o in self.repository.ovens()],
+                self.repository.setting("own_sides"),
+                self.repository.setting("people"),
+                table.before_now_min,
+                sorted(asked.done.items()),
+                asked.mends,
+                self.repository.setting("tins"),
+                self.roasts.profile(),
+                [
+                    (j.id, round(j.forecast.pull_min), round(j.forecast.end_min), j.oven)
+                    for j in table.joints
+                ],
+            )
+        )
 
     def _ordered(
         self, key: str, table: Table, asked: Asked, sessions: Mapping[str, Session]
@@ -262,9 +271,7 @@ class DayService:
     def _cautions(self, order: Order) -> tuple[Caution, ...]:
         found = list(table_cautions(order.table, self.tables.guests(), self.roasts.profile()))
         table = order.table
-        left = [
-            j.name for j in table.joints if any(table.is_away(a, b) for a, b in j.in_oven)
-        ]  # fmt: skip
+        left = [j.name for j in table.joints if any(table.is_away(a, b) for a, b in j.in_oven)]
         if left:
             found.append(
                 Caution(
@@ -274,9 +281,10 @@ class DayService:
                 )
             )
         alone = [
-            j.name for j in table.joints
+            j.name
+            for j in table.joints
             if j.name not in left and any(table.is_quiet(a, b) for a, b in j.in_oven)
-        ]  # fmt: skip
+        ]
         if alone:
             found.append(
                 Caution(
@@ -386,9 +394,10 @@ class DayService:
             return [made] if day.log else [Opened(facts=self.day(date).facts), made]
 
         day = entered(
-            lambda: self.repository.day(date), entries,
+            lambda: self.repository.day(date),
+            entries,
             lambda found, seq: self.repository.append_to_day(date, found, seq, at, by),
-        )  # fmt: skip
+        )
         self.feed.ring(day=date, seq=day.last_seq)
         return day
 
@@ -419,9 +428,7 @@ class DayService:
             else:
                 start = before_it(old, session)
                 was = {"oven_id": start.plan.oven_id, "method": start.method}
-                found[roast_id] = {
-                    **change, "was": was, "made": self.tables.way_for(start, change),
-                }  # fmt: skip
+                found[roast_id] = {**change, "was": was, "made": self.tables.way_for(start, change)}
         return found
 
     def _rewrite(self, before: Day, after: Day, joints: Mapping[str, Session]) -> None:
@@ -507,9 +514,14 @@ class DayService:
         self._hand_on(day, self._sessions(date, hour(day.facts["serve_at"])))
 
     def did(
-        self, date: str, step: str, at: datetime | None, *, skipped: bool = False,
+        self,
+        date: str,
+        step: str,
+        at: datetime | None,
+        *,
+        skipped: bool = False,
         by: Delivery | None = None,
-    ) -> Day:  # fmt: skip
+    ) -> Day:
         """A step is done (or will not be). ``at``: when it was, now if None."""
         known = {s.id for s in self.planned(date).order.steps}
         if step not in known:
@@ -537,9 +549,7 @@ class DayService:
                 for step, at in ticks.items()
             }
 
-        begun = begun_steps(
-            planned.order, minutes(planned.day.done), minutes(planned.day.skipped)
-        )  # fmt: skip
+        begun = begun_steps(planned.order, minutes(planned.day.done), minutes(planned.day.skipped))
         return Again(
             self.clock.now().isoformat(timespec="minutes"),
             {

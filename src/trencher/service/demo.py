@@ -110,9 +110,13 @@ def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> Non
         hour=past.hour, minute=0, second=0, microsecond=0
     )
     laid = Laid(
-        name=past.name, joint=Joint.of(past.joint), oven_id=past.oven_id,
-        wanted_c=float(past.wanted_c), rest_min=float(past.rest_min), serve_at=serve.isoformat(),
-    )  # fmt: skip
+        name=past.name,
+        joint=Joint.of(past.joint),
+        oven_id=past.oven_id,
+        wanted_c=float(past.wanted_c),
+        rest_min=float(past.rest_min),
+        serve_at=serve.isoformat(),
+    )
 
     wish = Wish(
         joint=laid.joint,

@@ -30,9 +30,13 @@ from trencher.store.samples import DeviceState, Sample
 
 KEY_SETTING, KEY_BYTES = "push_key", 10
 UNITS: dict[str, tuple[str, float]] = {
-    "C": ("c", 1.0), "F": ("c", 1.0), "g": ("g", 1.0), "kg": ("g", 1000.0),
-    "oz": ("g", 28.349523125), "lb": ("g", 453.59237),
-}  # fmt: skip
+    "C": ("c", 1.0),
+    "F": ("c", 1.0),
+    "g": ("g", 1.0),
+    "kg": ("g", 1000.0),
+    "oz": ("g", 28.349523125),
+    "lb": ("g", 453.59237),
+}
 LIMITS: dict[str, tuple[float, float, str]] = {
     "c": (-60.0, 400.0, "°C"),
     "g": (-50.0, 60000.0, "g"),
@@ -123,9 +127,9 @@ class DeviceService:
                 self._pushes.popleft()
             if len(self._pushes) >= MOST_PUSHES:
                 raise TooMany(
-                    "too many pushes", allowed=f"at most {MOST_PUSHES} in {IN_S:g} s: send several "
-                    "values in one",
-                )  # fmt: skip
+                    "too many pushes",
+                    allowed=f"at most {MOST_PUSHES} in {IN_S:g} s: send several values in one",
+                )
             self._pushes.append(now)
 
     # --- questions -------------------------------------------------------------------------------
@@ -167,8 +171,7 @@ class DeviceService:
                     heading.id, lambda at: Detached(device=device, channel=channel, minute=at)
                 )
         return self._tell(
-            roast_id,
-            lambda at: Attached(device=device, channel=channel, place=place, minute=at),
+            roast_id, lambda at: Attached(device=device, channel=channel, place=place, minute=at)
         )
 
     def detach(self, roast_id: str, device: str, channel: str) -> Session:
@@ -187,9 +190,10 @@ class DeviceService:
 
         at = self.clock.now().isoformat(timespec="milliseconds")
         found = entered(
-            lambda: self.repository.session(roast_id), entries,
+            lambda: self.repository.session(roast_id),
+            entries,
             lambda made, seq: self.repository.append(roast_id, made, seq, at),
-        )  # fmt: skip
+        )
         self.feed.ring()
         return found
 
@@ -215,9 +219,10 @@ def _sample(n: int, r: Mapping[str, Any], now: float) -> Sample:
         at = r["at"].timestamp()
     if not now - MOST_AGE_S <= at <= now + AHEAD_S:
         raise InputError(
-            "this is not about now", where=f"{where}.at",
+            "this is not about now",
+            where=f"{where}.at",
             allowed="an hour within the last two days by the kitchen's clock; or leave it out",
-        )  # fmt: skip
+        )
     return Sample(r["channel"], round(at, 3), unit, round(value, 3))
 
 

@@ -32,9 +32,14 @@ class Feed:
             self._listeners = {pair for pair in self._listeners if pair[1] is not bell}
 
     def ring(
-        self, *, clock: bool = False, day: str | None = None, seq: int | None = None,
-        devices: bool = False, restored: bool = False,
-    ) -> None:  # fmt: skip
+        self,
+        *,
+        clock: bool = False,
+        day: str | None = None,
+        seq: int | None = None,
+        devices: bool = False,
+        restored: bool = False,
+    ) -> None:
         """Tell every listener that there is something new; ``day``: the date that changed, ``seq``:
         by which entry of its log; ``restored``: it is another kitchen altogether."""
         if restored:

@@ -61,7 +61,8 @@ def settled(
                 entries[k] = dict(old)
     # Where another way was chosen since, that is the last word.
     standing = {
-        k: entry for k, entry in entries.items()
+        k: entry
+        for k, entry in entries.items()
         if not entry.get("made") or (k in roasts and stands(entry, roasts[k]))
-    }  # fmt: skip
+    }
     return standing, roasts

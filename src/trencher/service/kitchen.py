@@ -51,10 +51,14 @@ class KitchenService:
         kept = self.repository.snapshot(CHOSEN, CHANGES)
         oven = kept.oven(oven_id)
         return Wish(
-            joint=joint, cooker=cooker_of(oven, joint), oven_sd_c=oven_sd_c(oven),
-            wanted_c=wanted_c, rest_min=rest_min, thermometer=thermometer,
+            joint=joint,
+            cooker=cooker_of(oven, joint),
+            oven_sd_c=oven_sd_c(oven),
+            wanted_c=wanted_c,
+            rest_min=rest_min,
+            thermometer=thermometer,
             profile=profile_of(kept),
-        )  # fmt: skip
+        )
 
     # --- ovens and tins --------------------------------------------------------------------------
     def ovens(self) -> list[OvenRecord]:
@@ -69,8 +73,9 @@ class KitchenService:
             raise Conflict(
                 f"there are {len(taken)} ovens", allowed=f"at most {MOST_OVENS}: drop some"
             )
-        return self._keep_oven(slug if slug not in taken else f"{slug}-{secrets.token_hex(2)}",
-                               name, facts)  # fmt: skip
+        return self._keep_oven(
+            slug if slug not in taken else f"{slug}-{secrets.token_hex(2)}", name, facts
+        )
 
     def change_oven(self, oven_id: str, name: str, facts: dict[str, Any]) -> OvenRecord:
         """Its facts anew. NotFound, InputError."""
@@ -148,9 +153,11 @@ class KitchenService:
         """One more; ``meat``: of MEATS. InputError, Conflict."""
         kinds = {"pork": "pork", "game": "game"}
         more = {
-            "id": own_id(str(facts["name"]), "cut"), "meat": MEATS[meat], "tied": rolled,
+            "id": own_id(str(facts["name"]), "cut"),
+            "meat": MEATS[meat],
+            "tied": rolled,
             "safety": kinds.get(str(facts["kind"]), "rolled" if rolled else "whole"),
-        }  # fmt: skip
+        }
         cut = own_cut({**facts, **more})
         keep_own(self.repository, "own_cuts", cut.id, facts_of(cut))
         self.feed.ring()

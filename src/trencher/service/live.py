@@ -42,15 +42,21 @@ def live(f: Following, instruments: Sequence[Instrument]) -> list[Live]:
     known = {i.state.id: i for i in instruments}
     return [
         Live(
-            device=a.device, name=here.state.name, channel=a.channel, place=a.place,
-            value_c=x.value, at=datetime.fromtimestamp(x.at, UTC), every_s=here.state.every_s,
-            low=here.low, flag=f.live_flags.get((a.device, a.channel), ""),
+            device=a.device,
+            name=here.state.name,
+            channel=a.channel,
+            place=a.place,
+            value_c=x.value,
+            at=datetime.fromtimestamp(x.at, UTC),
+            every_s=here.state.every_s,
+            low=here.low,
+            flag=f.live_flags.get((a.device, a.channel), ""),
         )
         for a in f.session.attached
         if a.to_min is None and (here := known.get(a.device)) is not None
         for x in here.state.latest
         if x.channel == a.channel
-    ]  # fmt: skip
+    ]
 
 
 def trace(f: Following) -> list[Trace]:

@@ -14,10 +14,15 @@ def guests_of(repository: Repository) -> tuple[Guest, ...]:
 
     def read(kept: Any) -> tuple[Guest, ...]:
         return tuple(
-            Guest(**{**g, "avoids": tuple(g.get("avoids") or ()),
-                     "allergies": tuple(g.get("allergies") or ())})
+            Guest(
+                **{
+                    **g,
+                    "avoids": tuple(g.get("avoids") or ()),
+                    "allergies": tuple(g.get("allergies") or ()),
+                }
+            )
             for g in kept
-        )  # fmt: skip
+        )
 
     return repository.setting_as("people", read, ())
 

@@ -86,9 +86,17 @@ def oven_sd_c(oven: OvenRecord) -> float | None:
 def read_keys() -> tuple[str, ...]:
     """The facts of an oven that the core reads as they stand."""
     return (
-        "kind", "dial_error_c", "room_c", "min_c", "max_c", "cooling_fan", "preheat_min",
-        "tau_down_min", "tau_off_min", "swing_c",
-    )  # fmt: skip
+        "kind",
+        "dial_error_c",
+        "room_c",
+        "min_c",
+        "max_c",
+        "cooling_fan",
+        "preheat_min",
+        "tau_down_min",
+        "tau_off_min",
+        "swing_c",
+    )
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -113,9 +121,10 @@ class Wish:
             )
         if not 0.0 <= self.rest_min <= 240.0:
             raise InputError(
-                f"{self.rest_min:g} is out of range", where="rest_min",
+                f"{self.rest_min:g} is out of range",
+                where="rest_min",
                 allowed="allowed: 0 to 240 minutes",
-            )  # fmt: skip
+            )
 
     @property
     def doubt(self) -> Doubt:
@@ -191,9 +200,13 @@ def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) 
     for school in schools_for(wish.joint.facts):
         method, unsuited = written(school, here)
         shell = Way(
-            id=school.id, name=school.name, words=school.words, method=str(method),
-            needs=school.needs, unsuited=unsuited,
-        )  # fmt: skip
+            id=school.id,
+            name=school.name,
+            words=school.words,
+            method=str(method),
+            needs=school.needs,
+            unsuited=unsuited,
+        )
         tasks.append(partial(_worked_out, wish, shell, quick))
     for kept in own[-MOST_OWN:]:
         shell = Way(id=kept.id, name=kept.name, words="Your own.", method=kept.method)
@@ -219,9 +232,12 @@ def _worked_out(wish: Wish, shell: Way, quick: bool) -> Way:
         advice = f"; {error.allowed}" if error.allowed else ""
         return replace(shell, reason=f"{error.what[:1].upper()}{error.what[1:]}{advice}.")
     return replace(
-        shell, method=method, forecast=found, cautions=cautions,
+        shell,
+        method=method,
+        forecast=found,
+        cautions=cautions,
         hands_on_min=hands_on_min(found.stages),
-    )  # fmt: skip
+    )
 
 
 def by_hand(wish: Wish, method: str, *, quick: bool) -> Way:
@@ -260,9 +276,12 @@ def planned_summary(found: Forecast) -> Planned:
     """What was promised when the door closed, as it goes into the log."""
     bands = found.bands
     return Planned(
-        pull_min=found.pull_min, pull_core_c=found.pull_core_c, peak_c=found.peak_c,
-        peak_min=found.peak_min, end_min=found.end_min,
+        pull_min=found.pull_min,
+        pull_core_c=found.pull_core_c,
+        peak_c=found.peak_c,
+        peak_min=found.peak_min,
+        end_min=found.end_min,
         pull_band=(bands.pull_min.low, bands.pull_min.high) if bands else None,
         peak_band=(bands.peak_c.low, bands.peak_c.high) if bands else None,
         curve=tuple((round(float(r[0]), 2), round(float(r[3]), 2)) for r in found.series[::2]),
-    )  # fmt: skip
+    )

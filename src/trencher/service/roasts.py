@@ -11,11 +11,11 @@ from contextlib import suppress
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
-from typing import Any, Literal, cast
+from typing import Any, Literal
 
 from trencher.core.belief.agenda import given_up_min
 from trencher.core.belief.follow import Outlook, outlook
-from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, What, happened
+from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, happened
 from trencher.core.belief.places import Place as NamedPlace
 from trencher.core.belief.places import places
 from trencher.core.belief.reading import Place as ReadPlace
@@ -37,7 +37,6 @@ from trencher.core.entries import (
     Judged,
     Laid,
     Marked,
-    MarkWhat,
     PutIn,
     Read,
     Rewrote,
@@ -45,15 +44,10 @@ from trencher.core.entries import (
     RoastEntry,
     RoastWithdrew,
 )
-from trencher.core.errors import (
-    Conflict,
-    InputError,
-    OutOfRange,
-    TrencherError,
-    UnknownName,
-)
+from trencher.core.errors import Conflict, InputError, OutOfRange, TrencherError, UnknownName
 from trencher.core.events import anew
 from trencher.core.joint import size_of
+from trencher.core.marks import EVENTS, MARKS, VERBS, MarkWhat
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
 from trencher.core.outcome.outcomes import loss_of, slices_of
@@ -164,22 +158,13 @@ def _saves(offered: Levers) -> tuple[str, ...]:
         except TrencherError:
             loss = None
     return savings(
-        roast.joint.facts, slices_of(following.outlook.walk.end),
-        following.session.plan.wanted_c, roast.joint.total_kg, offered.base.loss, loss,
-    )  # fmt: skip
-
-
-_HAPPENS: tuple[MarkWhat, ...] = (
-    "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
-    "moved_oven", "moved_probe",
-)  # fmt: skip
-_CSV_MARKS: dict[str, MarkWhat] = {
-    **{what: what for what in _HAPPENS if not what.startswith("moved")},
-    "probe_moved": "moved_probe", "browned": "browned", "crisped": "crisped",
-}  # fmt: skip
-_MAY_END = ("turned", "oven_off", "browned", "crisped")
-"""Marks that a stage may have waited for: the log then has its end."""
-_OPENS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
+        roast.joint.facts,
+        slices_of(following.outlook.walk.end),
+        following.session.plan.wanted_c,
+        roast.joint.total_kg,
+        offered.base.loss,
+        loss,
+    )
 
 
 def _check_reading(low_c: float, high_c: float) -> None:
@@ -188,9 +173,10 @@ def _check_reading(low_c: float, high_c: float) -> None:
             raise OutOfRange("reading", value, READING_LOW_C, READING_HIGH_C, "°C")
     if high_c - low_c > WIDEST_RANGE_C:
         raise InputError(
-            f"{low_c:g} to {high_c:g} is too wide for one reading", where="reading",
+            f"{low_c:g} to {high_c:g} is too wide for one reading",
+            where="reading",
             allowed=f"a range flickers within {WIDEST_RANGE_C:g} °C: 57..59",
-        )  # fmt: skip
+        )
     if high_c < low_c:
         raise InputError(
             f"{high_c:g} is below {low_c:g}", where="reading", allowed="a range rises: 57..59"
@@ -206,8 +192,8 @@ def _not_yet_in(session: Session, lines: Sequence[CsvReading]) -> list[CsvReadin
     for r in lines:
         if (r.minute, r.low_c, r.high_c, r.place, r.spot) in read:
             r = replace(r, low_c=None, high_c=None)
-        what = _CSV_MARKS.get(r.event)
-        ends = what is None or what in _MAY_END
+        what = EVENTS.get(r.event)
+        ends = what is None or MARKS[what].ends
         if r.event and ((what, r.minute) in marked or (ends and r.minute in ended)):
             r = replace(r, event="")
         if r.event or r.low_c is not None:
@@ -222,8 +208,8 @@ def _own_oven(stage: Stage) -> Stage:
 def _happening(mark: Marked, kept: Snapshot) -> Happening:
     cooker = None if mark.oven_id is None else cooker_of(kept.oven(mark.oven_id))
     # A tip is moved through an open door; where it sits now is the readings' business.
-    what = "door" if mark.what == "moved_probe" else mark.what
-    return Happening(mark.minute, cast("What", what), mark.seconds, mark.text, cooker)
+    what: MarkWhat = "door" if mark.what == "moved_probe" else mark.what
+    return Happening(mark.minute, what, mark.seconds, mark.text, cooker)
 
 
 def _last_entry(session: Session) -> float:
@@ -233,7 +219,7 @@ def _last_entry(session: Session) -> float:
 
 
 def _done(session: Session, kept: Snapshot) -> list[Happening]:
-    return [_happening(m, kept) for m in session.marks if m.what in _HAPPENS]
+    return [_happening(m, kept) for m in session.marks if MARKS[m.what].happens]
 
 
 def _readings(session: Session, now: float) -> list[Reading]:
@@ -241,12 +227,18 @@ def _readings(session: Session, now: float) -> list[Reading]:
     moves = [m.minute for m in session.marks if m.what == "moved_probe"]
     found = [
         Reading(
-            r.minute, r.low_c, r.high_c, r.place, r.instrument,
-            sum(1 for m in moves if m <= r.minute), r.sure, r.spot,
+            r.minute,
+            r.low_c,
+            r.high_c,
+            r.place,
+            r.instrument,
+            sum(1 for m in moves if m <= r.minute),
+            r.sure,
+            r.spot,
         )
         for r in session.readings
         if r.minute <= now
-    ]  # fmt: skip
+    ]
     for mark in session.marks:
         sign = None if mark.sense is None else sense(mark.sense)
         if sign is None or sign.low_c is None or sign.high_c is None or mark.minute > now:
@@ -378,10 +370,14 @@ class RoastService:
         now = min(now, over)
         beside = self._beside(roast_id, session)
         key = (
-            self.repository.restores, session.last_seq, math.floor(now / BELIEF_EVERY_MIN),
+            self.repository.restores,
+            session.last_seq,
+            math.floor(now / BELIEF_EVERY_MIN),
             session.carved_min or 0.0,
-            wish.profile, list(kept.ovens.values()), [(h.id, h.last_seq) for h in beside],
-        )  # fmt: skip
+            wish.profile,
+            list(kept.ovens.values()),
+            [(h.id, h.last_seq) for h in beside],
+        )
         with self._lock:
             before = self._beliefs.get(roast_id)
         if before is not None and before[0] == key:
@@ -428,11 +424,12 @@ class RoastService:
         days = [(mine + by).date().isoformat() for by in (-2 * SAME_DAY, 2 * SAME_DAY)]
         return sorted(
             (
-                h for h in self.repository.begun_about(*days)
+                h
+                for h in self.repository.begun_about(*days)
                 if h.id != roast_id and abs(hour(h.serve_at) - mine) <= SAME_DAY
             ),
             key=lambda h: h.id,
-        )  # fmt: skip
+        )
 
     def _happenings(
         self, session: Session, beside: Sequence[Heading], kept: Snapshot
@@ -449,16 +446,19 @@ class RoastService:
             found += [
                 Happening(m.minute + later, "door", m.seconds)
                 for m in other.marks
-                if m.what in _OPENS and m.minute + later > 0
+                if m.what in VERBS and m.minute + later > 0
             ]
             opened = [0.0, *([] if other.pulled_min is None else [other.pulled_min])]
             found += [Happening(m + later, "door") for m in opened if m + later > 0]
         return found
 
     def _verdict(
-        self, session: Session, profile: Profile, sent: Sequence[Reading],
+        self,
+        session: Session,
+        profile: Profile,
+        sent: Sequence[Reading],
         doubted: Set[tuple[float, float]],
-    ) -> Verdict:  # fmt: skip
+    ) -> Verdict:
         """The figure of the profile in use against what was measured in this roast's core, typed or
         ``sent`` by instruments. Never a prediction, a sense, or a reading that is not believed
         (``doubted``: minute and °C)."""
@@ -480,15 +480,18 @@ class RoastService:
         return self.add_all(roast_id, lambda session: [make(session)], by)
 
     def add_all(
-        self, roast_id: str, make: Callable[[Session], Sequence[RoastEntry]],
+        self,
+        roast_id: str,
+        make: Callable[[Session], Sequence[RoastEntry]],
         by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         """Several entries, all of them or none."""
         try:
             session = entered(
-                lambda: self.session(roast_id), make,
+                lambda: self.session(roast_id),
+                make,
                 lambda made, seq: self.repository.append(roast_id, made, seq, self._stamp(), by),
-            )  # fmt: skip
+            )
         except TrencherError:
             # What was kept the first time often fits no longer: a stage ends once.
             if self.repository.delivered(by):
@@ -558,9 +561,12 @@ class RoastService:
         return self.add(roast_id, chosen)
 
     def put_in(
-        self, roast_id: str, core_c: float | None, at: datetime | None = None,
+        self,
+        roast_id: str,
+        core_c: float | None,
+        at: datetime | None = None,
         by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         """The door closes, ``at`` an hour that was, or now. ``core_c`` is what the core read at the
         door; None if nobody measured."""
         now = self.clock.now()
@@ -583,9 +589,10 @@ class RoastService:
         now = self.minute(session)
         if now < -LATEST_EARLY_MIN:
             raise Conflict(
-                f"the clock is {-now:.0f} minutes before the hour it went in", where="clock",
+                f"the clock is {-now:.0f} minutes before the hour it went in",
+                where="clock",
                 allowed="set the machine's clock right, or correct when it went in",
-            )  # fmt: skip
+            )
         now = max(now, 0.0)
         if minute is None:
             # Down, never up: what is entered now has been, also for who asks in the same moment.
@@ -597,10 +604,16 @@ class RoastService:
         return minute
 
     def read(
-        self, roast_id: str, low_c: float, high_c: float, place: ReadPlace, minute: float | None,
-        instrument: Literal["probe", "spot"] = "probe", spot: str = "",
+        self,
+        roast_id: str,
+        low_c: float,
+        high_c: float,
+        place: ReadPlace,
+        minute: float | None,
+        instrument: Literal["probe", "spot"] = "probe",
+        spot: str = "",
         by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         """A reading, or a range that flickers; ``spot``: what the cook calls the place."""
         _check_reading(low_c, high_c)
         return self.add(
@@ -608,13 +621,23 @@ class RoastService:
         )
 
     def _reading(
-        self, session: Session, low_c: float, high_c: float, place: ReadPlace,
-        minute: float | None, instrument: Literal["probe", "spot"] = "probe", spot: str = "",
-    ) -> Read:  # fmt: skip
+        self,
+        session: Session,
+        low_c: float,
+        high_c: float,
+        place: ReadPlace,
+        minute: float | None,
+        instrument: Literal["probe", "spot"] = "probe",
+        spot: str = "",
+    ) -> Read:
         return Read(
-            minute=self.minute_given(session, minute), low_c=low_c, high_c=high_c, place=place,
-            instrument=instrument, spot=spot.strip() if place == "core" else "",
-        )  # fmt: skip
+            minute=self.minute_given(session, minute),
+            low_c=low_c,
+            high_c=high_c,
+            place=place,
+            instrument=instrument,
+            spot=spot.strip() if place == "core" else "",
+        )
 
     def read_csv(self, roast_id: str, text: str) -> Session:
         """Readings from a CSV; all of them or none. What is in the log already is not entered
@@ -647,8 +670,8 @@ class RoastService:
         if r.low_c is not None and r.high_c is not None:
             low, high = r.low_c, r.high_c
             found.append(lambda s: self._reading(s, low, high, r.place, r.minute, spot=r.spot))
-        if r.event in _CSV_MARKS:
-            mark = _CSV_MARKS[r.event]
+        if r.event in EVENTS:
+            mark = EVENTS[r.event]
             found.append(lambda s: self._marking(s, mark, "", r.minute, seconds=r.seconds))
         elif r.event:
             out = r.event == "taken_out"
@@ -667,9 +690,10 @@ class RoastService:
             stage = session.pull_stage if out else timeline(planned, ends, r.minute).current
             if stage is None or stage in ends or stage >= len(planned.method.stages) - 1:
                 raise Conflict(
-                    f"minute {r.minute:g}: there is no stage to end", where="event",
+                    f"minute {r.minute:g}: there is no stage to end",
+                    where="event",
                     allowed="turned_down once for each stage, taken_out once",
-                )  # fmt: skip
+                )
             ends[stage] = r.minute
 
     def write_csv(self, roast_id: str) -> str:
@@ -679,7 +703,7 @@ class RoastService:
         lines = [
             CsvReading(r.minute, r.low_c, r.high_c, r.place, spot=r.spot) for r in session.readings
         ]
-        told = {what: event for event, what in _CSV_MARKS.items()}
+        told = {what: event for event, what in EVENTS.items()}
         lines += [
             CsvReading(m.minute, None, None, "core", told[m.what], m.seconds)
             for m in session.marks
@@ -689,12 +713,15 @@ class RoastService:
         ended = [e for e in counted(session) if isinstance(e, EndedStage) and e.seq not in seen]
         lines += [
             CsvReading(
-                e.minute, None, None, "core",
+                e.minute,
+                None,
+                None,
+                "core",
                 "taken_out" if e.stage == session.pull_stage else "turned_down",
             )
             for e in ended
             if session.ends.get(e.stage) == e.minute
-        ]  # fmt: skip
+        ]
         return write_csv(sorted(lines, key=lambda line: line.minute))
 
     def end_stage(
@@ -704,9 +731,12 @@ class RoastService:
         return self.add(roast_id, lambda session: self._ending(session, stage, minute), by)
 
     def _ending(
-        self, session: Session, stage: int | None, minute: float | None,
+        self,
+        session: Session,
+        stage: int | None,
+        minute: float | None,
         seen: MarkWhat | None = None,
-    ) -> EndedStage:  # fmt: skip
+    ) -> EndedStage:
         """``seen``: the mark of what it waited for; one entry says both, so that a delivery is kept
         whole or not at all."""
         at = self.minute_given(session, minute)
@@ -758,9 +788,12 @@ class RoastService:
                 continue
             cooker = cooker_of(oven, following.roast.joint)
             result = moved(
-                following.roast, line.ahead, len(line.past.stages), cooker,
+                following.roast,
+                line.ahead,
+                len(line.past.stages),
+                cooker,
                 following.outlook.nominal,
-            )  # fmt: skip
+            )
             words = f"Into the {oven.name}, hot already"
             if isinstance(result, str):
                 option = Lever(
@@ -769,9 +802,13 @@ class RoastService:
             else:
                 gains, costs = compared(base, result)
                 option = Lever(
-                    code=f"move:{oven.id}", words=words, method=None, result=result, gains=gains,
+                    code=f"move:{oven.id}",
+                    words=words,
+                    method=None,
+                    result=result,
+                    gains=gains,
                     costs=costs,
-                )  # fmt: skip
+                )
             options.append(option)
         return options
 
@@ -782,9 +819,12 @@ class RoastService:
         offered = self.levers(roast_id)
         line = offered.following.line
         found = delayed(
-            offered.following.roast, line.ahead, len(line.past.stages), by_min,
+            offered.following.roast,
+            line.ahead,
+            len(line.past.stages),
+            by_min,
             offered.following.outlook.nominal,
-        )  # fmt: skip
+        )
         return Levers(offered.following, offered.base, found)
 
     def pull_lever(self, roast_id: str, code: str, by_min: float | None = None) -> Session:
@@ -809,16 +849,27 @@ class RoastService:
         later = lever.method.stages[len(line.past.stages) :]
         method = Method((*line.plain.stages, *(_own_oven(s) for s in later)))
         rewrote = Rewrote(
-            code=code, words=lever.words, method=str(method), pull_stage=method.pull_index,
-            ends=ends, minute=self.minute_given(offered.following.session, None),
-        )  # fmt: skip
+            code=code,
+            words=lever.words,
+            method=str(method),
+            pull_stage=method.pull_index,
+            ends=ends,
+            minute=self.minute_given(offered.following.session, None),
+        )
         return self.add(roast_id, lambda _session: rewrote)
 
     def mark(
-        self, roast_id: str, what: MarkWhat, text: str, minute: float | None, *,
-        seconds: float | None = None, oven_id: str | None = None, sense_code: str | None = None,
+        self,
+        roast_id: str,
+        what: MarkWhat,
+        text: str,
+        minute: float | None,
+        *,
+        seconds: float | None = None,
+        oven_id: str | None = None,
+        sense_code: str | None = None,
         by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         """Something seen, done or found: MARKS. ``seconds`` the door stood open; ``oven_id`` for
         ``moved_oven``, ``sense_code`` for ``sense``."""
         if seconds is not None and not 0.0 <= seconds <= LONGEST_DOOR_S:
@@ -836,9 +887,8 @@ class RoastService:
         )
 
     def _marking(
-        self, session: Session, what: MarkWhat, text: str, minute: float | None,
-        **more: Any,
-    ) -> EndedStage | Marked:  # fmt: skip
+        self, session: Session, what: MarkWhat, text: str, minute: float | None, **more: Any
+    ) -> EndedStage | Marked:
         """The entry of a mark: the end of a stage that waited for it, or the mark itself."""
         at = self.minute_given(session, minute)
         if session.method is not None and session.status in ("roasting", "resting"):
@@ -860,9 +910,10 @@ class RoastService:
             strange = sorted(set(part) - set(entry.CORRECTABLE))
             if strange:
                 raise InputError(
-                    f"{strange[0]!r} is no part of this entry", where="correct",
+                    f"{strange[0]!r} is no part of this entry",
+                    where="correct",
                     allowed=f"allowed: {', '.join(entry.CORRECTABLE) or 'nothing'}",
-                )  # fmt: skip
+                )
             data = {**entry.plain(), **part}
             if "minute" in part:
                 data["minute"] = self.minute_given(session, part["minute"])
@@ -883,9 +934,10 @@ class RoastService:
         at, now = hour(closed_at), self.clock.now()
         if at.tzinfo is None or not now - timedelta(hours=48) <= at <= now + timedelta(minutes=1):
             raise InputError(
-                f"{closed_at} cannot be when it went in", where="at",
+                f"{closed_at} cannot be when it went in",
+                where="at",
                 allowed="an hour within the last two days, with its zone",
-            )  # fmt: skip
+            )
 
     def answer(
         self, roast_id: str, code: str, minute: float | None = None, by: Delivery | None = None

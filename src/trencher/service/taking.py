@@ -63,13 +63,22 @@ from trencher.store.samples import Sample
 
 Does = Literal["new", "more", "same", "copy", "kept"]
 DOES: dict[Does, str] = {
-    "new": "new", "more": "goes on with what is here", "same": "here already",
+    "new": "new",
+    "more": "goes on with what is here",
+    "same": "here already",
     "copy": "differs from the one here: taken in beside it",
     "kept": "differs from the one here, which stays",
-}  # fmt: skip
+}
 SETTINGS = (
-    "people", "bands", "tins", "own_cuts", "own_sides", "own_methods", "profile", "own_figures",
-)  # fmt: skip
+    "people",
+    "bands",
+    "tins",
+    "own_cuts",
+    "own_sides",
+    "own_methods",
+    "profile",
+    "own_figures",
+)
 MOST_FOLDED = 3_000_000
 """Entries that may be gone through again for what was put right or taken back, in one file: a
 kitchen's ten years need a hundredth of it."""
@@ -100,9 +109,10 @@ class TakingService:
     def taken_along(self, roast_id: str | None = None) -> dict[str, Any]:
         """The whole kitchen, or one roast with the ovens it was in. NotFound, Damaged."""
         out: dict[str, Any] = {
-            "format": FORMAT, "version": VERSION,
+            "format": FORMAT,
+            "version": VERSION,
             "written": self.clock.now().isoformat(timespec="seconds"),
-        }  # fmt: skip
+        }
         if roast_id is not None:
             heading = self.repository.heading(roast_id)
             session = self.repository.session(roast_id)
@@ -112,7 +122,7 @@ class TakingService:
                 "roasts": [_roast(heading, session)],
                 "ovens": [_oven(known.get(x, _plain_oven(x))) for x in named],
                 "samples": self._samples([session]),
-            }  # fmt: skip
+            }
         left: list[str] = []
 
         def those(names: Iterable[tuple[str, str]], make: Callable[[str], T]) -> list[T]:
@@ -153,10 +163,13 @@ class TakingService:
             if oven_id not in here:
                 left.append(oven_id)
         return out | {
-            "roasts": [r for _, r in roasts], "ovens": ovens, "days": days,
+            "roasts": [r for _, r in roasts],
+            "ovens": ovens,
+            "days": days,
             "samples": self._samples([session for session, _ in roasts]),
-            "settings": {k: v for part in settings for k, v in part.items()}, "left_out": left,
-        }  # fmt: skip
+            "settings": {k: v for part in settings for k, v in part.items()},
+            "left_out": left,
+        }
 
     def _samples(self, sessions: Iterable[Session]) -> list[dict[str, Any]]:
         """What instruments showed while they sat in these joints."""
@@ -301,9 +314,13 @@ class _Reading:
         return Wish(joint=plan.joint, cooker=cooker, wanted_c=plan.wanted_c, rest_min=plan.rest_min)
 
     def _more(
-        self, roast_id: str, name: str, entries: Sequence[RoastEntry], here: Sequence[Entry],
+        self,
+        roast_id: str,
+        name: str,
+        entries: Sequence[RoastEntry],
+        here: Sequence[Entry],
         told: Mapping[str, Any],
-    ) -> NewRoast | None:  # fmt: skip
+    ) -> NewRoast | None:
         fresh = entries[len(here) :]
         self._say("roast", roast_id, name, "more" if fresh else "same", len(fresh))
         if not fresh:
@@ -435,9 +452,10 @@ class _Reading:
 
     def _check_setting(self, key: str, value: Any) -> None:
         read: dict[str, Callable[[Any], object]] = {
-            "own_cuts": own_cut, "own_sides": own_side,
+            "own_cuts": own_cut,
+            "own_sides": own_side,
             "own_methods": lambda m: parse_method(m["method"]),
-        }  # fmt: skip
+        }
         parts: Iterable[tuple[Any, Any]] = ()
         if key in read:
             parts = value.items() if isinstance(value, dict) else enumerate(value)
@@ -541,8 +559,9 @@ def _digest(entries: Iterable[Entry]) -> str:
 
 
 def _alike(a: OvenRecord, b: OvenRecord) -> bool:
-    plain = [replace(x, facts={k: v for k, v in x.facts.items() if v not in (None, [])})
-             for x in (a, b)]  # fmt: skip
+    plain = [
+        replace(x, facts={k: v for k, v in x.facts.items() if v not in (None, [])}) for x in (a, b)
+    ]
     return plain[0] == plain[1]
 
 

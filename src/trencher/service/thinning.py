@@ -57,9 +57,7 @@ def last_roasts(repository: Repository) -> list[Span]:
     return found
 
 
-def thin(
-    repository: Repository, now: datetime, stopped: Callable[[], bool] = lambda: False
-) -> int:  # fmt: skip
+def thin(repository: Repository, now: datetime, stopped: Callable[[], bool] = lambda: False) -> int:
     """Thin what is old and was not thinned yet; how many numbers went. A run that is cut short is
     taken up again by the next."""
     state: dict[str, Any] = repository.setting_as(STATE, dict, {})

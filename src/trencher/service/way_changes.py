@@ -60,9 +60,10 @@ def other_pace(wish: Wish, method: str, by_c: float) -> str:
     parsed = wish.roast(method).method
     found, _ = work_out(wish, method, quick=True)
     long = [
-        (s.end_min - s.start_min, n) for n, s in enumerate(found.stages)
+        (s.end_min - s.start_min, n)
+        for n, s in enumerate(found.stages)
         if n < len(parsed.stages) and isinstance(parsed.stages[n], Oven)
-    ]  # fmt: skip
+    ]
     if not long:
         return method
     n = max(long)[1]

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from trencher.core.marks import VERBS
 from trencher.core.method.stages import Method, Off, Oven, Rest, Stage
 from trencher.sim.roast import PretendRoast, Span
 
 COVERS: dict[str, float] = {"open": 0.0, "tented": 0.6, "wrapped": 0.95, "bowl": 0.9, "pan": 0.2}
 STEP_MIN = 1.0
-DOORS = ("door", "basted", "turned", "covered", "uncovered", "added", "poured")
 DOOR_S = 30.0
 
 
@@ -33,9 +33,12 @@ class Mark:
 
 
 def live(
-    pretend: PretendRoast, method: Method, ends: Mapping[int, float], marks: Sequence[Mark],
+    pretend: PretendRoast,
+    method: Method,
+    ends: Mapping[int, float],
+    marks: Sequence[Mark],
     until_min: float,
-) -> None:  # fmt: skip
+) -> None:
     """Carry ``pretend`` on to ``until_min``: stages end where ``ends`` says, doors open, an oven
     stands off between ``oven_off`` and ``oven_on``."""
     stages = method.stages
@@ -45,7 +48,7 @@ def live(
         i = sum(1 for end in ends.values() if end <= now + 1e-6)
         stage: Stage = stages[i] if i < len(stages) else Rest(stages[-1].length)
         for mark in marks:
-            if mark.what in DOORS and now - 1e-6 <= mark.minute < now + 0.02:
+            if mark.what in VERBS and now - 1e-6 <= mark.minute < now + 0.02:
                 pretend.open_door(DOOR_S if mark.seconds is None else mark.seconds)
         off = [m for m in marks if m.what in ("oven_off", "oven_on") and m.minute <= now + 1e-6]
         stands_off = bool(off) and max(off, key=lambda m: m.minute).what == "oven_off"

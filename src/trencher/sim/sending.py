@@ -71,9 +71,15 @@ def stages_of(roast: dict[str, Any]) -> tuple[Method, dict[int, float], list[Mar
 
 
 def send(
-    kitchen: Kitchen, roast_id: str, device: str, probe: PretendProbe, *, every_s: float,
-    stop: Callable[[], bool], say: Callable[[str], None],
-) -> int:  # fmt: skip
+    kitchen: Kitchen,
+    roast_id: str,
+    device: str,
+    probe: PretendProbe,
+    *,
+    every_s: float,
+    stop: Callable[[], bool],
+    say: Callable[[str], None],
+) -> int:
     """Push what the probe shows every ``every_s`` of the kitchen's time until the roast is carved
     or ``stop``; a Trencher that does not answer is tried again. Returns values kept."""
     sent, kept = -1.0, 0
@@ -104,9 +110,11 @@ def send(
                     # Heard of at least as often as it says, even on a fast clock.
                     heard_s = max(every_s, SHORTEST_SLEEP_S * pace * 2.0)
                     body = {
-                        "device": device, "every_s": min(heard_s, 3600.0), "readings": waiting,
+                        "device": device,
+                        "every_s": min(heard_s, 3600.0),
+                        "readings": waiting,
                         "battery": probe.battery(minute),
-                    }  # fmt: skip
+                    }
                     kept += int(kitchen.ask("/instruments/push", body)["kept"])
                     waiting = []
         except InputError as error:

@@ -109,10 +109,13 @@ def _content(database: Database) -> Content:
             "SELECT max(at) FROM (SELECT at FROM events UNION ALL SELECT at FROM day_events)"
         ).fetchone()
         return Content(
-            roasts=count("*) FROM roasts"), days=count("DISTINCT day) FROM day_events"),
-            ovens=count("*) FROM ovens"), events=count("*) FROM events"), last=last or "",
+            roasts=count("*) FROM roasts"),
+            days=count("DISTINCT day) FROM day_events"),
+            ovens=count("*) FROM ovens"),
+            events=count("*) FROM events"),
+            last=last or "",
             damaged=tuple(repository.damaged()),
-        )  # fmt: skip
+        )
 
 
 def restore(file: Path, database: Database, at: datetime) -> tuple[Content, Path]:

@@ -84,15 +84,17 @@ def migrate(path: Path) -> Path | None:
     _writable(path)
     if existed and (fault := damage(path)):
         raise DatabaseError(
-            f"is damaged ({fault})", where=str(path),
+            f"is damaged ({fault})",
+            where=str(path),
             allowed="'trencher rescue' says what can be saved of it",
-        )  # fmt: skip
+        )
     now = _revision(path)
     if now is not None and now not in known:
         raise DatabaseError(
-            f"was written by a newer Trencher (schema {now})", where=str(path),
+            f"was written by a newer Trencher (schema {now})",
+            where=str(path),
             allowed="upgrade Trencher",
-        )  # fmt: skip
+        )
     head = script.get_current_head()
     if now == head:
         return None
@@ -129,9 +131,10 @@ def _writable(path: Path) -> None:
                 path.chmod(0o600)
     except OSError as error:
         raise DatabaseError(
-            f"cannot be written ({error.strerror})", where=str(path),
+            f"cannot be written ({error.strerror})",
+            where=str(path),
             allowed="give this user the right to write it",
-        ) from error  # fmt: skip
+        ) from error
 
 
 def _revision(path: Path) -> str | None:
@@ -143,8 +146,9 @@ def _revision(path: Path) -> str | None:
             if tables - OURS:
                 raise DatabaseError(
                     f"is another program's database (it has {sorted(tables - OURS)[0]!r})",
-                    where=str(path), allowed="name another file",
-                )  # fmt: skip
+                    where=str(path),
+                    allowed="name another file",
+                )
             return MigrationContext.configure(connection).get_current_revision()
     except SQLAlchemyError as error:
         raise DatabaseError(

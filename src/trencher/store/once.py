@@ -25,9 +25,10 @@ def delivered(sql: SqlSession, by: Delivery | None) -> bool:
         return False
     if row.digest and by.digest and row.digest != by.digest:
         raise Conflict(
-            "this key was used for another entry", where="Idempotency-Key",
+            "this key was used for another entry",
+            where="Idempotency-Key",
             allowed="a key of its own for each entry",
-        )  # fmt: skip
+        )
     return True
 
 

@@ -26,14 +26,7 @@ from trencher.store.database import Database
 from trencher.store.intake import Intake
 from trencher.store.once import Delivery, claim, delivered
 from trencher.store.samples import Samples
-from trencher.store.tables import (
-    DayAsideRow,
-    DayEventRow,
-    EventRow,
-    OvenRow,
-    RoastRow,
-    SettingRow,
-)
+from trencher.store.tables import DayAsideRow, DayEventRow, EventRow, OvenRow, RoastRow, SettingRow
 from trencher.store.wording import plain, words_of
 
 KEPT_SESSIONS = 64
@@ -188,8 +181,9 @@ def _legible(record: str, what: str) -> Iterator[None]:
     except (LookupError, TypeError, ValueError, AttributeError, InputError) as error:
         raise Damaged(
             f"the record of {what} cannot be read ({type(error).__name__}: {error})",
-            where=record, allowed="every other one is untouched; it can be put aside",
-        ) from error  # fmt: skip
+            where=record,
+            allowed="every other one is untouched; it can be put aside",
+        ) from error
 
 
 def _folded(before: Session, entries: Sequence[RoastEntry]) -> Session:
@@ -475,9 +469,14 @@ class Repository:
 
     def _new_row(self, sql: SqlSession, roast_id: str, laid: Laid, at: str) -> RoastRow:
         row = RoastRow(
-            id=roast_id, name=laid.name, status="planning", created_at=at,
-            serve_at=laid.serve_at, last_seq=0, aside=None,
-        )  # fmt: skip
+            id=roast_id,
+            name=laid.name,
+            status="planning",
+            created_at=at,
+            serve_at=laid.serve_at,
+            last_seq=0,
+            aside=None,
+        )
         sql.add(row)
         sql.flush()
         return row
@@ -490,9 +489,13 @@ class Repository:
             return delivered(sql, by)
 
     def append(
-        self, roast_id: str, entries: Sequence[RoastEntry], expected_seq: int, at: str,
+        self,
+        roast_id: str,
+        entries: Sequence[RoastEntry],
+        expected_seq: int,
+        at: str,
         by: Delivery | None = None,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         """Add entries that were made from the log up to ``expected_seq``, in one transaction: all
         of them or none, on disk when this returns. What was delivered ``by`` before is not added
         again. NotFound, Conflict, InputError; Overtaken where the log has gone on since."""
@@ -507,9 +510,13 @@ class Repository:
             return self._append(sql, row, before, entries, at)
 
     def _append(
-        self, sql: SqlSession, row: RoastRow, before: Session, entries: Iterable[RoastEntry],
+        self,
+        sql: SqlSession,
+        row: RoastRow,
+        before: Session,
+        entries: Iterable[RoastEntry],
         at: str,
-    ) -> Session:  # fmt: skip
+    ) -> Session:
         for made in entries:
             check_step(before, made)
             # What comes from a file was written when it was.
@@ -620,9 +627,13 @@ class Repository:
             return Day()
 
     def append_to_day(
-        self, date: str, entries: Sequence[Entry], expected_seq: int, at: str,
+        self,
+        date: str,
+        entries: Sequence[Entry],
+        expected_seq: int,
+        at: str,
         by: Delivery | None = None,
-    ) -> Day:  # fmt: skip
+    ) -> Day:
         """Add entries to a day, as ``append`` does to a roast."""
         with self._db.write() as sql:
             if delivered(sql, by):
@@ -657,14 +668,20 @@ class Repository:
         with self._db.read() as sql:
             rows = sql.execute(
                 select(
-                    EventRow.id, EventRow.roast_id, EventRow.seq, EventRow.kind, RoastRow.name,
-                    RoastRow.status, RoastRow.serve_at, RoastRow.aside.is_not(None),
+                    EventRow.id,
+                    EventRow.roast_id,
+                    EventRow.seq,
+                    EventRow.kind,
+                    RoastRow.name,
+                    RoastRow.status,
+                    RoastRow.serve_at,
+                    RoastRow.aside.is_not(None),
                 )
                 .join(RoastRow, RoastRow.id == EventRow.roast_id)
                 .where(EventRow.id > last_id)
                 .order_by(EventRow.id)
                 .limit(limit)
-            )  # fmt: skip
+            )
             return [FeedLine(*row) for row in rows]
 
     def feed_last(self) -> int:

@@ -18,9 +18,16 @@ from trencher.store.repository import PLAIN_OVEN
 from trencher.store.wording import words_of
 
 TABLES = (
-    "ovens", "settings", "roasts", "events", "day_events", "days_aside", "devices", "samples",
+    "ovens",
+    "settings",
+    "roasts",
+    "events",
+    "day_events",
+    "days_aside",
+    "devices",
+    "samples",
     "deliveries",
-)  # fmt: skip
+)
 MOST_PROBES = 2_000_000
 BEYOND = 2_000
 """So many row numbers beyond the last one read are tried where nobody knows how many there are."""
@@ -62,9 +69,12 @@ def rescued(path: Path, to: Path) -> Saved:
             return int(target.execute(f"SELECT count({what}").fetchone()[0])
 
         return Saved(
-            roasts=count("*) FROM roasts"), events=count("*) FROM events"),
-            days=count("DISTINCT day) FROM day_events"), ovens=count("*) FROM ovens"), lost=lost,
-        )  # fmt: skip
+            roasts=count("*) FROM roasts"),
+            events=count("*) FROM events"),
+            days=count("DISTINCT day) FROM day_events"),
+            ovens=count("*) FROM ovens"),
+            lost=lost,
+        )
 
 
 def _rows(
@@ -118,11 +128,16 @@ def _whole(target: sqlite3.Connection) -> tuple[str, ...]:
         if kept.laid is None:
             continue
         values = {
-            "id": roast_id, "name": kept.plan.name, "status": kept.status,
-            "created_at": made or kept.log[0].written, "serve_at": kept.plan.serve_at,
-            "last_seq": kept.last_seq, "oven_id": kept.plan.oven_id,
-            "words": words_of(kept.plan, kept.verdict), "aside": aside,
-        }  # fmt: skip
+            "id": roast_id,
+            "name": kept.plan.name,
+            "status": kept.status,
+            "created_at": made or kept.log[0].written,
+            "serve_at": kept.plan.serve_at,
+            "last_seq": kept.last_seq,
+            "oven_id": kept.plan.oven_id,
+            "words": words_of(kept.plan, kept.verdict),
+            "aside": aside,
+        }
         marks = ", ".join(f":{key}" for key in values)
         target.execute(f"INSERT INTO roasts ({', '.join(values)}) VALUES ({marks})", values)
     target.execute(trigger)

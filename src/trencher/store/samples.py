@@ -48,9 +48,14 @@ class Samples:
         every second, and the samples of years must not be gone through for that."""
 
     def add(
-        self, device: str, samples: Sequence[Sample], *, every_s: float, battery: float | None,
+        self,
+        device: str,
+        samples: Sequence[Sample],
+        *,
+        every_s: float,
+        battery: float | None,
         at: float,
-    ) -> int:  # fmt: skip
+    ) -> int:
         """Keep what came, on disk when this returns; what is there already is not kept twice.
         Returns how many are new. ``at``: when it was heard of."""
         rows = [
@@ -86,11 +91,15 @@ class Samples:
             devices = sql.scalars(select(DeviceRow).order_by(DeviceRow.name)).all()
             return [
                 DeviceState(
-                    d.id, d.name, d.last_at, d.every_s, d.battery,
+                    d.id,
+                    d.name,
+                    d.last_at,
+                    d.every_s,
+                    d.battery,
                     tuple(s for (device, _), s in newest if device == d.id),
                 )
                 for d in devices
-            ]  # fmt: skip
+            ]
 
     def _newest_of_each(self) -> list[tuple[tuple[str, str], Sample]]:
         with self._lock:
@@ -116,11 +125,13 @@ class Samples:
             rows = sql.execute(
                 select(SampleRow.at, SampleRow.unit, SampleRow.value)
                 .where(
-                    SampleRow.device == device, SampleRow.channel == channel,
-                    SampleRow.at >= start, SampleRow.at <= end,
+                    SampleRow.device == device,
+                    SampleRow.channel == channel,
+                    SampleRow.at >= start,
+                    SampleRow.at <= end,
                 )
                 .order_by(SampleRow.at)
-            )  # fmt: skip
+            )
             return [Sample(channel, at, unit, value) for at, unit, value in rows]
 
     def unknown(self, device: str, samples: Sequence[Sample]) -> list[Sample]:
@@ -160,9 +171,11 @@ class Samples:
         gone = 0
         for (device, channel), newest in self._newest_of_each():
             within = (
-                SampleRow.device == device, SampleRow.channel == channel,
-                SampleRow.at >= start, SampleRow.at < min(end, newest.at),
-            )  # fmt: skip
+                SampleRow.device == device,
+                SampleRow.channel == channel,
+                SampleRow.at >= start,
+                SampleRow.at < min(end, newest.at),
+            )
             last = (
                 select(func.max(SampleRow.at))
                 .where(*within)

@@ -24,13 +24,18 @@ from trencher.core.planner.setup import Roast
 from trencher.core.thermal.cooker import Cooker
 
 HOUSE = OvenPlace(
-    id="house", name="House oven", height_mm=310,
+    id="house",
+    name="House oven",
+    height_mm=310,
     cooker=Cooker(kind="fan", min_c=50, max_c=240, preheat_min=13, cooling_fan=True),
-)  # fmt: skip
+)
 RANGE = OvenPlace(
-    id="range", name="Range", height_mm=290, marks="gas",
+    id="range",
+    name="Range",
+    height_mm=290,
+    marks="gas",
     cooker=Cooker(kind="gas", min_c=107, max_c=232, preheat_min=20, tau_down_min=26),
-)  # fmt: skip
+)
 ROOM = Room(ovens=(HOUSE, RANGE))
 BEEF = {"cut": "beef-sirloin-boned", "weight_kg": 1.9, "thickness_mm": 105, "length_mm": 205}
 PORK = {"cut": "pork-loin-rind", "weight_kg": 2.6, "thickness_mm": 98, "length_mm": 310}
@@ -49,9 +54,15 @@ def worked(method: str, oven: str, **joint: Any) -> Forecast:
 
 
 def supper(
-    sides: Sequence[str] = (), *, people: int = 12, both_in: str | None = None, joints: int = 2,
-    pinned: dict[str, float] | None = None, now_min: float | None = None, **room: Any,
-) -> Table:  # fmt: skip
+    sides: Sequence[str] = (),
+    *,
+    people: int = 12,
+    both_in: str | None = None,
+    joints: int = 2,
+    pinned: dict[str, float] | None = None,
+    now_min: float | None = None,
+    **room: Any,
+) -> Table:
     """Sirloin in the house oven, pork in the range (or ``both_in`` one), and these sides."""
     made = tuple(
         SideDish(side=SIDES[i], people=people, pinned_min=(pinned or {}).get(i)) for i in sides
@@ -61,15 +72,28 @@ def supper(
     ovens = (both_in or "house", both_in or "range")
     dishes = (
         JointDish(
-            id="beef", name="Sirloin", oven=ovens[0], plates=8, due_min=carving["beef"][0],
-            carve_min=carving["beef"][1], forecast=worked(BEEF_WAY, ovens[0], **BEEF),
+            id="beef",
+            name="Sirloin",
+            oven=ovens[0],
+            plates=8,
+            due_min=carving["beef"][0],
+            carve_min=carving["beef"][1],
+            forecast=worked(BEEF_WAY, ovens[0], **BEEF),
         ),
         JointDish(
-            id="pork", name="Pork loin", oven=ovens[1], plates=10, due_min=carving["pork"][0],
-            carve_min=carving["pork"][1], forecast=worked(PORK_WAY, ovens[1], **PORK),
+            id="pork",
+            name="Pork loin",
+            oven=ovens[1],
+            plates=10,
+            due_min=carving["pork"][0],
+            carve_min=carving["pork"][1],
+            forecast=worked(PORK_WAY, ovens[1], **PORK),
         ),
-    )  # fmt: skip
+    )
     return Table(
-        people=people, joints=dishes[:joints], sides=made, room=replace(ROOM, **room),
+        people=people,
+        joints=dishes[:joints],
+        sides=made,
+        room=replace(ROOM, **room),
         now_min=now_min,
-    )  # fmt: skip
+    )

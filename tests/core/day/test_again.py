@@ -20,9 +20,7 @@ NOW = -75.0
 
 
 def going(table: Table) -> Table:
-    return replace(
-        table, joints=tuple(replace(j, started_min=j.start_min) for j in table.joints)
-    )  # fmt: skip
+    return replace(table, joints=tuple(replace(j, started_min=j.start_min) for j in table.joints))
 
 
 @pytest.fixture(scope="module")
@@ -63,9 +61,7 @@ def test_who_took_it_out_had_put_it_in(planned: Order) -> None:
     assert found["roast-celeriac/1"].over_min <= found["roast-celeriac/2"].at_min + 1e-6
 
 
-def test_a_step_that_is_skipped_is_over_and_a_turn_left_out_begins_nothing(
-    planned: Order,
-) -> None:
+def test_a_step_that_is_skipped_is_over_and_a_turn_left_out_begins_nothing(planned: Order) -> None:
     skipped = begun_steps(planned, {}, {"leeks-in-the-pan/1": NOW - 5.0})
     assert set(skipped) == {"leeks-in-the-pan/1"}
     assert skipped["leeks-in-the-pan/1"].minutes < 1.0
@@ -98,9 +94,12 @@ def test_a_joint_that_should_be_in_is_a_clash_and_later_is_its_repair() -> None:
 def test_later_moves_all_that_has_happened_away_from_the_table(planned: Order) -> None:
     over = {"roast-celeriac/1": -90.0}
     table = replace(
-        planned.table, now_min=NOW, begun=begun_steps(planned, over), quiet=((-900.0, -600.0),),
+        planned.table,
+        now_min=NOW,
+        begun=begun_steps(planned, over),
+        quiet=((-900.0, -600.0),),
         done={"x": -100.0},
-    )  # fmt: skip
+    )
     moved = later(table, 30.0)
     assert moved.now_min == NOW - 30.0
     assert moved.quiet == ((-930.0, -630.0),)

@@ -11,12 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.day.conftest import supper
-from trencher.core.catalogue.care import (
-    Care,
-    salt_advice,
-    salt_depth_mm,
-    surface_after,
-)
+from trencher.core.catalogue.care import Care, salt_advice, salt_depth_mm, surface_after
 from trencher.core.day.before import FridgeNeed, before, fridge_clashes, teaspoons
 from trencher.core.day.dishes import JointDish
 from trencher.core.day.order import running_order
@@ -45,8 +40,13 @@ def test_each_step_follows_the_one_before_and_ends_at_the_door() -> None:
     assert max(s.at_min for s in found) <= dish.ready_min
     assert all(s.latest_min is not None and s.latest_min >= s.at_min - 1e-9 for s in found)
     assert [s.id.removeprefix("beef/before-") for s in found] == [
-        "salt", "dry", "marinade", "marinade-turn", "tie", "chill",
-    ]  # fmt: skip
+        "salt",
+        "dry",
+        "marinade",
+        "marinade-turn",
+        "tie",
+        "chill",
+    ]
 
 
 def test_short_of_time_the_cure_is_shortened_then_given_up() -> None:

@@ -67,8 +67,15 @@ def test_a_heat_no_oven_has_is_said() -> None:
     assert clash.what in ("heat_range", "heat")
 
 
-CROWDED = ["roast-potatoes", "roast-roots", "batter-puddings", "greens", "mashed-potatoes",
-           "pan-gravy", "potato-gratin"]  # fmt: skip
+CROWDED = [
+    "roast-potatoes",
+    "roast-roots",
+    "batter-puddings",
+    "greens",
+    "mashed-potatoes",
+    "pan-gravy",
+    "potato-gratin",
+]
 
 
 @pytest.fixture(scope="module")

@@ -9,12 +9,7 @@ import numpy as np
 import pytest
 
 from tests.core.day.conftest import BEEF, BEEF_WAY, HOUSE, RANGE, supper, worked
-from trencher.core.day.dishes import (
-    carve_min,
-    carving_order,
-    for_people,
-    plating_min,
-)
+from trencher.core.day.dishes import carve_min, carving_order, for_people, plating_min
 from trencher.core.day.doors import doors_on, with_doors
 from trencher.core.day.fixed import SLOT_MIN, Fixed, moments
 from trencher.core.day.joint_steps import joint_spans, joint_steps
@@ -131,10 +126,13 @@ def test_doors_are_the_ones_that_others_open_while_it_is_in() -> None:
     joint = order.table.joints[0]
     opened = doors_on(order).get("beef", ())
     inside = [
-        s for s in order.steps
-        if s.dish == "roast-beetroot" and s.place == "oven:house" and s.code == "into_oven"
+        s
+        for s in order.steps
+        if s.dish == "roast-beetroot"
+        and s.place == "oven:house"
+        and s.code == "into_oven"
         and joint.start_min < s.at_min < joint.out_min
-    ]  # fmt: skip
+    ]
     assert len(opened) >= len(inside)
     assert all(0 < m < joint.forecast.pull_min for m in opened)
     assert doors_on(running_order(supper(()))) == {}

@@ -14,9 +14,15 @@ from trencher.core.day.steps import Code, Step
 
 def step(id: str, at: float, minutes: float, code: Code = "turn", who: str = "") -> Step:
     return Step(
-        id=id, dish="d", code=code, words=id, at_min=at, until_min=at + minutes, hands_min=minutes,
+        id=id,
+        dish="d",
+        code=code,
+        words=id,
+        at_min=at,
+        until_min=at + minutes,
+        hands_min=minutes,
         who=who,
-    )  # fmt: skip
+    )
 
 
 def test_two_at_one_minute_stand_side_by_side() -> None:
@@ -67,11 +73,12 @@ def test_what_is_left_between_interruptions() -> None:
 
 tasks = st.lists(
     st.tuples(
-        st.floats(-120, -10), st.floats(0.5, 6),
+        st.floats(-120, -10),
+        st.floats(0.5, 6),
         st.sampled_from(["in", "out", "turn", "ready_side", "prep"]),
     ),
     max_size=14,
-)  # fmt: skip
+)
 
 
 @settings(max_examples=60)

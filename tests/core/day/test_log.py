@@ -8,13 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from trencher.core.day.log import (
-    Day,
-    apply_to_day,
-    check_day_step,
-    day_entry_of,
-    replay_day,
-)
+from trencher.core.day.log import Day, apply_to_day, check_day_step, day_entry_of, replay_day
 from trencher.core.errors import Conflict, InputError
 from trencher.core.events import Entry
 
@@ -47,15 +41,19 @@ def test_a_slip_is_kept_with_its_mend() -> None:
     slip = {"code": "plates_cold", "dish": "", "at": "18:30", "mend": "Hot water"}
     day = replay_day(log(("opened", OPENED), ("slipped", slip)))
     assert (day.slips[0].seq, day.slips[0].code, day.slips[0].mend) == (
-        2, "plates_cold", "Hot water",
-    )  # fmt: skip
+        2,
+        "plates_cold",
+        "Hot water",
+    )
 
 
 def test_what_is_taken_back_is_as_if_it_had_never_been_and_stays_in_the_log() -> None:
     events = log(
-        ("opened", OPENED), ("changed", {"people": 9}), ("did", {"step": "a", "at": "18:00"}),
+        ("opened", OPENED),
+        ("changed", {"people": 9}),
+        ("did", {"step": "a", "at": "18:00"}),
         ("withdrew", {"seq": 2}),
-    )  # fmt: skip
+    )
     day = replay_day(events)
     assert day.facts["people"] == 8
     assert dict(day.done) == {"a": "18:00"}
@@ -65,9 +63,11 @@ def test_what_is_taken_back_is_as_if_it_had_never_been_and_stays_in_the_log() ->
 
 def test_undo_takes_the_latest_that_still_counts() -> None:
     events = log(
-        ("opened", OPENED), ("changed", {"people": 9}), ("did", {"step": "a", "at": "18:00"}),
+        ("opened", OPENED),
+        ("changed", {"people": 9}),
+        ("did", {"step": "a", "at": "18:00"}),
         ("withdrew", {"seq": 3}),
-    )  # fmt: skip
+    )
     day = replay_day(events)
     assert day.undoable is not None
     assert day.undoable.seq == 2

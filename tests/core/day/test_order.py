@@ -19,8 +19,14 @@ from trencher.core.day.fixed import SAME_AIR_C, SLOT_MIN, Fixed
 from trencher.core.day.options import BEARS_C, HURRIED_MIN
 from trencher.core.day.order import Order, main_span, running_order
 
-SUPPER = ("roast-celeriac", "leeks-in-the-pan", "barley", "crab-apple-sauce", "onion-gravy",
-          "mushroom-chestnut-tart")  # fmt: skip
+SUPPER = (
+    "roast-celeriac",
+    "leeks-in-the-pan",
+    "barley",
+    "crab-apple-sauce",
+    "onion-gravy",
+    "mushroom-chestnut-tart",
+)
 
 
 def check(order: Order) -> None:
@@ -148,10 +154,21 @@ NAMES = sorted(SIDES)
 
 # A dressing that must stand half an hour was put off to the last minute.
 @example(
-    sides=["baked-potatoes", "green-beans", "mint-dressing", "roast-onions", "roast-squash",
-           "roast-potatoes"],
-    people=12, hands=2, rings=1, tins=None, quiet=21, ticked=2,
-)  # fmt: skip
+    sides=[
+        "baked-potatoes",
+        "green-beans",
+        "mint-dressing",
+        "roast-onions",
+        "roast-squash",
+        "roast-potatoes",
+    ],
+    people=12,
+    hands=2,
+    rings=1,
+    tins=None,
+    quiet=21,
+    ticked=2,
+)
 @settings(max_examples=12)
 @given(
     sides=st.lists(st.sampled_from(NAMES), min_size=1, max_size=7, unique=True),
@@ -163,9 +180,8 @@ NAMES = sorted(SIDES)
     ticked=st.integers(0, 12),
 )
 def test_whatever_is_asked_nothing_is_used_twice(
-    sides: list[str], people: int, hands: int, rings: int, tins: int | None, quiet: int,
-    ticked: int,
-) -> None:  # fmt: skip
+    sides: list[str], people: int, hands: int, rings: int, tins: int | None, quiet: int, ticked: int
+) -> None:
     table = supper(sides, people=people, hands=hands, rings=rings, tins=tins)
     if quiet > 20:
         table = replace(table, quiet=((-300.0 - quiet, -300.0),))
@@ -178,7 +194,7 @@ def test_whatever_is_asked_nothing_is_used_twice(
         going = tuple(replace(j, started_min=j.start_min) for j in table.joints)
         again = replace(
             table, joints=going, now_min=own[-1].at_min + 1.0, begun=begun_steps(order, over)
-        )  # fmt: skip
+        )
         later = running_order(again, time_limit_s=5.0)
         check(later)
         for step in later.steps:

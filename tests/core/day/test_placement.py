@@ -157,18 +157,21 @@ def test_no_small_problem_has_a_cheaper_answer(
 ) -> None:
     activities = tuple(
         Activity(
-            id=f"{'ab'[n % 2]}/{n}", dish="ab"[n % 2],
+            id=f"{'ab'[n % 2]}/{n}",
+            dish="ab"[n % 2],
             options=tuple(
                 ring(s, length, prices[n * SLOTS + s]) for s in range(SLOTS - length + 1)
             ),
         )
         for n, length in enumerate(lengths)
-    )  # fmt: skip
+    )
     links = (Link("a/0", "a/2", 0, 3),) if linked and len(lengths) == 3 else ()
     p = Problem(
-        slots=SLOTS, activities=activities, links=links,
+        slots=SLOTS,
+        activities=activities,
+        links=links,
         capacity={"ring": np.array(rooms, dtype=np.float64)},
-    )  # fmt: skip
+    )
     found = place(p, 5.0)
     check(p, found)
     assert found.price <= cheapest(p) * 1.011 + 1e-6

@@ -35,9 +35,7 @@ def paced(joint: JointDish, change: Mapping[str, object]) -> JointDish | None:
 
 def one_joint() -> Table:
     table = supper((), joints=1)
-    return replace(
-        table, joints=(replace(table.joints[0], forecast=worked(WAY, "house", **BEEF)),)
-    )  # fmt: skip
+    return replace(table, joints=(replace(table.joints[0], forecast=worked(WAY, "house", **BEEF)),))
 
 
 def test_a_joint_that_wakes_somebody_is_a_clash_and_another_pace_is_its_repair() -> None:

@@ -15,9 +15,13 @@ SIRLOIN = cut_named("beef-sirloin-boned")
 def test_what_an_overshot_joint_saves_is_worked_out_on_it() -> None:
     right, over = go("170C until peak 57C; rest open 20min"), go("170C until 66C; rest open 20min")
     thinner, sauce, least = savings(
-        SIRLOIN, slices_of(over.end), 57.0, sirloin().weight_kg, loss_of(over.end).fraction,
+        SIRLOIN,
+        slices_of(over.end),
+        57.0,
+        sirloin().weight_kg,
+        loss_of(over.end).fraction,
         loss_of(right.end).fraction,
-    )  # fmt: skip
+    )
     assert "{l:4} to {l:6} instead of {l:8} to {l:12}" in thinner
     assert "50 % shorter" in thinner
     more = (loss_of(over.end).fraction - loss_of(right.end).fraction) * 1.9

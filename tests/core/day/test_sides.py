@@ -31,8 +31,14 @@ def test_every_row_makes_sense(side: Any) -> None:
 def test_there_are_twenty_sides_and_mains_for_who_eats_no_meat() -> None:
     assert len([s for s in SIDES.values() if not s.full_main]) >= 20
     assert len([s for s in SIDES.values() if s.full_main]) >= 3
-    assert {s.kind for s in SIDES.values()} >= {"roots", "bake", "pudding", "green", "sauce",
-                                                 "gravy"}  # fmt: skip
+    assert {s.kind for s in SIDES.values()} >= {
+        "roots",
+        "bake",
+        "pudding",
+        "green",
+        "sauce",
+        "gravy",
+    }
     assert any(s.in_tin for s in SIDES.values())
 
 
@@ -82,9 +88,15 @@ def test_a_side_that_is_made_cold_has_one_step_and_one_without_preparing_has_non
 
 def test_allergens_and_the_table_it_feeds_are_kept() -> None:
     side = own_side(
-        {"id": "own-bake", "name": "  Nut bake ", "where": "oven", "allergens": ["nuts", "milk"],
-         "full_main": True, "brown_min": 25}
-    )  # fmt: skip
+        {
+            "id": "own-bake",
+            "name": "  Nut bake ",
+            "where": "oven",
+            "allergens": ["nuts", "milk"],
+            "full_main": True,
+            "brown_min": 25,
+        }
+    )
     assert (side.id, side.name, side.kind) == ("own-bake", "Nut bake", "main")
     assert side.allergens == ("nuts", "milk")
     assert side.steps[-1].brown_min == 25

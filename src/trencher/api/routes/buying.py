@@ -30,16 +30,25 @@ class BuyingBody(WishBody):
         json_schema_extra={
             "examples": [
                 {
-                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
-                    "rest_min": 40, "people": 8, "leftover_plates": 4, "price": 52.0,
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
+                    "people": 8,
+                    "leftover_plates": 4,
+                    "price": 52.0,
                     "offers": [
-                        {"name": "On the bone", "cut": "beef-fore-rib", "weight_kg": 3.0,
-                         "price": 66.0}
+                        {
+                            "name": "On the bone",
+                            "cut": "beef-fore-rib",
+                            "weight_kg": 3.0,
+                            "price": 66.0,
+                        }
                     ],
                 }
             ]
         }
-    )  # fmt: skip
+    )
     people: Annotated[int, Field(ge=1, le=200)]
     roast_id: Annotated[Id | None, Field(description="so that its table's other joints count")] = (
         None

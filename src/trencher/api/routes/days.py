@@ -75,9 +75,10 @@ def days(house: HouseDep) -> DaysOut:
 
 @router.get("/{date}")
 def get_day(
-    house: HouseDep, date: Date,
+    house: HouseDep,
+    date: Date,
     latest: Annotated[bool, Query(description="as it was worked out last, at once")] = False,
-) -> views.DayOut:  # fmt: skip
+) -> views.DayOut:
     """A day, worked out; ``stale`` where it was asked for as it was last and has changed since."""
     return views.day(house.days.planned(date, latest=latest))
 
@@ -146,9 +147,13 @@ def calendar(house: HouseDep, date: Date, units: Literal["C", "F"] = "C") -> Res
     """The running order for any calendar; taken in again, it moves what is there."""
     planned = house.days.planned(date)
     text = calendar_file(
-        date, planned.serve_at, planned.order, stamp=house.clock.now(),
-        sequence=planned.day.last_seq, words=in_metric if units == "C" else in_fahrenheit,
-    )  # fmt: skip
+        date,
+        planned.serve_at,
+        planned.order,
+        stamp=house.clock.now(),
+        sequence=planned.day.last_seq,
+        words=in_metric if units == "C" else in_fahrenheit,
+    )
     return Response(text, media_type="text/calendar; charset=utf-8")
 
 

@@ -31,11 +31,15 @@ class PushBody(In):
     model_config = ConfigDict(
         json_schema_extra={
             "examples": [
-                {"device": "my-probe", "every_s": 5, "battery": 0.8,
-                 "readings": [{"channel": "1", "value": 38.4, "unit": "C"}]}
+                {
+                    "device": "my-probe",
+                    "every_s": 5,
+                    "battery": 0.8,
+                    "readings": [{"channel": "1", "value": 38.4, "unit": "C"}],
+                }
             ]
         }
-    )  # fmt: skip
+    )
     device: DeviceName
     every_s: Annotated[float, Field(ge=0.2, le=3600)] = 10.0
     battery: Annotated[float, Field(ge=0, le=1)] | None = None
@@ -77,9 +81,7 @@ def list_instruments(house: HouseDep) -> InstrumentsOut:
 
 @router.post("/push", status_code=201)
 def push(
-    house: HouseDep,
-    body: PushBody,
-    x_trencher_key: Annotated[str, Header(max_length=100)] = "",
+    house: HouseDep, body: PushBody, x_trencher_key: Annotated[str, Header(max_length=100)] = ""
 ) -> PushedOut:
     """What an instrument sends. When this answers it is on disk; the same value is kept once."""
     return PushedOut(kept=house.devices.push(x_trencher_key, body.model_dump()))

@@ -124,10 +124,19 @@ class DressEdit(In):
 
 
 Edit = Annotated[
-    LengthEdit | GoalEdit | OutcomeEdit | HeatEdit | InsertEdit | SplitEdit | RemoveEdit
-    | MoveEdit | HangEdit | UnhangEdit | DressEdit,
+    LengthEdit
+    | GoalEdit
+    | OutcomeEdit
+    | HeatEdit
+    | InsertEdit
+    | SplitEdit
+    | RemoveEdit
+    | MoveEdit
+    | HangEdit
+    | UnhangEdit
+    | DressEdit,
     Field(discriminator="op"),
-]  # fmt: skip
+]
 
 
 class EditBody(MethodBody):
@@ -137,14 +146,17 @@ class EditBody(MethodBody):
         json_schema_extra={
             "examples": [
                 {
-                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
-                    "rest_min": 40, "quick": True,
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
+                    "quick": True,
                     "method": "210C 20min; 155C until peak 57C; rest tented 40min",
                     "edit": {"op": "heat", "stage": 1, "air_c": 140},
                 }
             ]
         }
-    )  # fmt: skip
+    )
     edit: Edit
 
 
@@ -155,12 +167,15 @@ class ReckonBody(WishBody):
         json_schema_extra={
             "examples": [
                 {
-                    "joint": JOINT_EXAMPLE, "oven_id": "house-oven", "wanted_c": 57,
-                    "rest_min": 40, "text": "Roast at 180C for 20 min per lb plus 20",
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
+                    "text": "Roast at 180C for 20 min per lb plus 20",
                 }
             ]
         }
-    )  # fmt: skip
+    )
     text: Annotated[str, Field(min_length=1, max_length=6000)]
     answers: Annotated[dict[str, Annotated[int, Field(ge=0, le=50)]], Field(max_length=50)] = {}
 
@@ -186,12 +201,13 @@ class MethodsFileBody(In):
         json_schema_extra={
             "examples": [
                 {
-                    "format": "trencher/methods", "version": 1,
+                    "format": "trencher/methods",
+                    "version": 1,
                     "methods": [{"name": "Sunday", "method": "160C until peak 57C"}],
                 }
             ]
         }
-    )  # fmt: skip
+    )
     format: JsonValue
     version: JsonValue
     methods: JsonValue

@@ -15,8 +15,9 @@ from trencher.api.schemas import BookLine, Channel, DeviceName, Minute, Out
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
-from trencher.core.entries import Changed, Closing, MarkWhat
+from trencher.core.entries import Changed, Closing
 from trencher.core.errors import NotFound
+from trencher.core.marks import MarkWhat
 from trencher.core.plan import Plan
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session

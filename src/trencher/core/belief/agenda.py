@@ -12,9 +12,10 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from trencher.core.belief.follow import Outlook
-from trencher.core.belief.happened import VERBS, Happening, falls
+from trencher.core.belief.happened import Happening, falls
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import NEAR_MIN, Timeline, alike, dress_change, nothing_to_do
+from trencher.core.marks import VERBS
 from trencher.core.method.stages import (
     HEATED,
     Minutes,
@@ -32,9 +33,26 @@ from trencher.core.method.stages import (
 from trencher.core.planner.forward import Walk
 
 Code = Literal[
-    "out", "turn_up", "turn_down", "off", "on", "uncover", "cover", "change", "to_oven", "in",
-    "back_in", "to_pan", "turn_over", "turn_face", "task", "look", "recheck", "carve", "to_place",
-]  # fmt: skip
+    "out",
+    "turn_up",
+    "turn_down",
+    "off",
+    "on",
+    "uncover",
+    "cover",
+    "change",
+    "to_oven",
+    "in",
+    "back_in",
+    "to_pan",
+    "turn_over",
+    "turn_face",
+    "task",
+    "look",
+    "recheck",
+    "carve",
+    "to_place",
+]
 SAME_HEAT_C = 0.5
 HOT_ENOUGH_C = 1.0
 """A reading this little under the take-out is as hot as it. Estimate, no source."""
@@ -77,9 +95,16 @@ class Step:
 
 
 def agenda(
-    line: Timeline, planned: Walk, found: Outlook, done: Sequence[Happening] = (),
-    readings: Sequence[Reading] = (), *, sides: int, dial: Callable[[Oven], str], looks: bool,
-) -> list[Step]:  # fmt: skip
+    line: Timeline,
+    planned: Walk,
+    found: Outlook,
+    done: Sequence[Happening] = (),
+    readings: Sequence[Reading] = (),
+    *,
+    sides: int,
+    dial: Callable[[Oven], str],
+    looks: bool,
+) -> list[Step]:
     """The steps that are still to come, in order; the last is to carve.
 
     ``done``: what was done besides ending stages; ``readings`` as ``found`` was made from;
@@ -113,9 +138,12 @@ def agenda(
     steps = sorted(steps, key=lambda s: (not (s.loud and s.due_min <= found.now_min), s.due_min))
     over = float(found.walk.stages[-1].end_min)
     carve = Step(
-        code="carve", id="rest", due_min=over, low_min=found.carve_from_min,
+        code="carve",
+        id="rest",
+        due_min=over,
+        low_min=found.carve_from_min,
         high_min=found.carve_until_min,
-    )  # fmt: skip
+    )
     return [*steps, carve]
 
 
@@ -123,9 +151,10 @@ def _recheck(readings: Sequence[Reading], found: Outlook) -> list[Step]:
     """That the newest reading of the middle, though not believed, is as hot as it is to come out:
     if it is true after all, every minute counts."""
     core = [
-        (r, flag) for r, flag in zip(readings, found.flags, strict=False)
+        (r, flag)
+        for r, flag in zip(readings, found.flags, strict=False)
         if r.place == "core" and r.instrument != "sense"
-    ]  # fmt: skip
+    ]
     newest = max(core, key=lambda x: x[0].minute, default=None)
     if newest is None or not newest[1] or newest[0].low_c < found.pull_core_c - HOT_ENOUGH_C:
         return []
@@ -150,9 +179,8 @@ def _spans(line: Timeline, found: Outlook) -> tuple[dict[int, float], dict[int, 
 
 
 def _boundary(
-    line: Timeline, planned: Walk, found: Outlook, n: int, end: float,
-    dial: Callable[[Oven], str],
-) -> Step:  # fmt: skip
+    line: Timeline, planned: Walk, found: Outlook, n: int, end: float, dial: Callable[[Oven], str]
+) -> Step:
     stages = line.plan.stages
     flip = isinstance(stages[n + 1], Turn)
     # As it is covered by now, whatever was planned.
@@ -165,13 +193,18 @@ def _boundary(
         code = _code(here, after, any(isinstance(s, HEATED) for s in stages[:n]))
     length = stages[n].length
     step = Step(
-        code=code, id=f"{code}:{len(stages) - 1 - n}", due_min=end, stage=n, flip=flip,
+        code=code,
+        id=f"{code}:{len(stages) - 1 - n}",
+        due_min=end,
+        stage=n,
+        flip=flip,
         dial=dial(after) if isinstance(after, Oven) else "",
-        dress=dress_change(here, after), loud=code == "out",
+        dress=dress_change(here, after),
+        loud=code == "out",
         eye=length.what if isinstance(length, UntilOutcome) else "",
         words=after.place if code == "to_place" and isinstance(after, Wait) else "",
         by_clock=isinstance(length, (Minutes, Rate)),
-    )  # fmt: skip
+    )
     if not step.by_clock and not step.eye:
         # What the thermometer is to show when it is time.
         step = replace(step, core_c=found.walk.stages[at].core_c)
@@ -181,9 +214,13 @@ def _boundary(
     if step.by_clock:
         return replace(step, core_c=found.pull_core_c)
     return replace(
-        step, due_min=found.pull_min, low_min=band.low, high_min=band.high,
-        core_c=found.pull_core_c, loud=True,
-    )  # fmt: skip
+        step,
+        due_min=found.pull_min,
+        low_min=band.low,
+        high_min=band.high,
+        core_c=found.pull_core_c,
+        loud=True,
+    )
 
 
 def _code(here: Stage, after: Stage, heated_before: bool) -> Code:
@@ -211,16 +248,21 @@ def _code(here: Stage, after: Stage, heated_before: bool) -> Code:
 
 def _tasks(
     stage: Stage, start: float, end: float, now: float, done: Sequence[Happening], from_end: int
-) -> list[Step]:  # fmt: skip
+) -> list[Step]:
     """What is to be done during a stage and was not, but for what is long past."""
     return [
         Step(
-            code="task", id=f"task:{from_end}:{task.verb}:{count}", due_min=due,
-            mark=MARKED[task.verb], verb=task.verb, words=task.words, by_clock=True,
+            code="task",
+            id=f"task:{from_end}:{task.verb}:{count}",
+            due_min=due,
+            mark=MARKED[task.verb],
+            verb=task.verb,
+            words=task.words,
+            by_clock=True,
         )
         for count, (due, task, hit) in enumerate(falls(stage, start, end, done))
         if hit is None and now - due <= NEAR_MIN
-    ]  # fmt: skip
+    ]
 
 
 def _faces(
@@ -235,8 +277,13 @@ def _faces(
         due += share
         steps.append(
             Step(
-                code="turn_face", id=f"turn_face:{from_end}:{k}", due_min=due, mark="turned",
-                face=k + 1, faces=faces, by_clock=True,
+                code="turn_face",
+                id=f"turn_face:{from_end}:{k}",
+                due_min=due,
+                mark="turned",
+                face=k + 1,
+                faces=faces,
+                by_clock=True,
             )
-        )  # fmt: skip
+        )
     return steps

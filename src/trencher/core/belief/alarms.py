@@ -14,6 +14,7 @@ from trencher.core.belief.agenda import Step
 from trencher.core.belief.follow import LOOK_MIN, Outlook, look_at
 from trencher.core.belief.timeline import Timeline
 from trencher.core.belief.words import marked, now_due, soon, was_done
+from trencher.core.thermal.history import Row
 
 SOON_MIN = 5.0
 """The early warning before the take-out."""
@@ -44,9 +45,13 @@ class Alarm:
 
 
 def alarms(
-    line: Timeline, found: Outlook, steps: Sequence[Step], *, wanted_c: float,
+    line: Timeline,
+    found: Outlook,
+    steps: Sequence[Step],
+    *,
+    wanted_c: float,
     answered: Mapping[str, float],
-) -> list[Alarm]:  # fmt: skip
+) -> list[Alarm]:
     """What is still to be heard, in order: the agenda's steps at their minutes, and warnings.
     ``answered``: id of a step → minute it was answered."""
     out = min((s.due_min for s in steps if s.code == "out"), default=None)
@@ -71,9 +76,16 @@ def _of(step: Step, out_min: float | None) -> list[Alarm]:
     """A step as it is heard: when it is due, and what must not be missed some minutes before. A
     look at the middle gives way to the take-out at ``out_min``."""
     told = Alarm(
-        step.id, step.due_min, now_due(step), step.stage, step.code == "out", was_done(step),
-        step.mark, step.loud, out_min if step.code == "look" else None,
-    )  # fmt: skip
+        step.id,
+        step.due_min,
+        now_due(step),
+        step.stage,
+        step.code == "out",
+        was_done(step),
+        step.mark,
+        step.loud,
+        out_min if step.code == "look" else None,
+    )
     if not step.loud:
         return [told]
     early = max(step.due_min - SOON_MIN, 0.0)
@@ -90,18 +102,19 @@ def _climb(line: Timeline, found: Outlook, wanted_c: float) -> list[Alarm]:
     if line.pulled_min is not None and too_high:
         alarms.append(
             Alarm(
-                "passes", line.pulled_min,
+                "passes",
+                line.pulled_min,
                 f"It will pass {marked(wanted_c)} and reach {marked(found.peak_c)}: uncover "
                 "it, or cut it open.",
             )
-        )  # fmt: skip
+        )
     return alarms
 
 
 def _warm(found: Outlook) -> list[Alarm]:
     """When the core will have been between cold and hot for longer than slow roasting allows."""
     record = found.walk.end.record[: found.walk.end.rows]
-    minutes, core = record[:, 0] / 60.0, record[:, 3]
+    minutes, core = record[:, Row.TIME] / 60.0, record[:, Row.CORE]
     spent = np.diff(minutes, prepend=minutes[0])
     warm = np.cumsum(np.where((core >= WARM_LOW_C) & (core <= WARM_HIGH_C), spent, 0.0))
     if warm[-1] <= WARM_MOST_MIN:
@@ -109,8 +122,9 @@ def _warm(found: Outlook) -> list[Alarm]:
     due = float(minutes[int(np.argmax(warm > WARM_MOST_MIN))])
     return [
         Alarm(
-            "warm", due,
+            "warm",
+            due,
             f"The middle has been between {{c:{WARM_LOW_C:.1f}}} and {{c:{WARM_HIGH_C:.1f}}} for "
             "six hours, the usual limit. Hotter now, and ask your authority before it is eaten.",
         )
-    ]  # fmt: skip
+    ]

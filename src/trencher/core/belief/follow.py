@@ -41,6 +41,7 @@ from trencher.core.planner.forward import Walk, clock_min, walk
 from trencher.core.planner.rest import carve_window
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE, FINE, Grid
+from trencher.core.thermal.history import Row, read_at
 
 Floats = NDArray[np.float64]
 
@@ -220,15 +221,15 @@ def _out_min(past: Method) -> float | None:
 
 
 def _shown(record: Floats, reading: Reading, probe_sq: float) -> float:
-    at, time = reading.minute * 60.0, record[:, 0]
+    at, time = reading.minute * 60.0, record[:, Row.TIME]
     if reading.place == "thin_end":
-        return float(np.interp(at, time, record[:, 4]))
+        return float(np.interp(at, time, record[:, Row.THIN_END]))
     if reading.place == "air":
-        return float(np.interp(at, time, record[:, 1]))
-    core = np.interp(at, time, record[:, 3])
+        return float(np.interp(at, time, record[:, Row.AIR]))
+    core = np.interp(at, time, record[:, Row.CORE])
     if reading.instrument == "sense":
         return float(core)
-    return float(core + probe_sq * np.interp(at, time, record[:, 6]))
+    return float(core + probe_sq * np.interp(at, time, record[:, Row.BEND]))
 
 
 def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
@@ -283,11 +284,12 @@ def _agreeing(seen: _Seen, flags: Sequence[str]) -> NDArray[np.bool_] | None:
     cook says it really reads. None where there are none."""
     sure = np.array([r.sure for r in seen.readings])
     core = [
-        i for i in np.argsort(seen.minute, kind="stable").tolist()
+        i
+        for i in np.argsort(seen.minute, kind="stable").tolist()
         if seen.readings[i].tip == seen.tips[0]
         and seen.readings[i].instrument != "sense"
         and seen.readings[i].place == "core"
-    ]  # fmt: skip
+    ]
     doubted = [i for i in core if flags[i] and flags[i] not in NEVER_TRUE]
     if sure.any():
         # What was said to be so, and what was read there since.
@@ -307,9 +309,7 @@ def _agreeing(seen: _Seen, flags: Sequence[str]) -> NDArray[np.bool_] | None:
     return use
 
 
-def _fit(
-    seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False
-) -> tuple[Floats, Floats]:  # fmt: skip
+def _fit(seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False) -> tuple[Floats, Floats]:
     """Most believable values given the readings in ``use``, and the curvature there. ``loose``:
     what was thought of the joint and its oven counts little, and no reading is out of line."""
     value, sd = seen.value[use], seen.sd[use]
@@ -371,11 +371,12 @@ def _before_the_jump(seen: _Seen, theta: Floats, within_min: float) -> NDArray[n
     believed."""
     miss = seen.value - seen.shown(theta)
     newest = [
-        i for i in np.argsort(seen.minute, kind="stable").tolist()
+        i
+        for i in np.argsort(seen.minute, kind="stable").tolist()
         if seen.readings[i].tip == seen.tips[0]
         and seen.readings[i].instrument == "probe"
         and seen.readings[i].place == "core"
-    ]  # fmt: skip
+    ]
     if len(newest) <= TRUSTED:
         return None
     jumps = np.abs(np.diff(miss[newest]))
@@ -401,13 +402,18 @@ def _flags(seen: _Seen, theta: Floats) -> list[str]:
             continue
         at = r.minute * 60.0
         surface, core, thin, air = (
-            float(np.interp(at, record[:, 0], record[:, c])) for c in (2, 3, 4, 1)
+            float(np.interp(at, record[:, Row.TIME], record[:, c]))
+            for c in (Row.SURFACE, Row.CORE, Row.THIN_END, Row.AIR)
         )
         expected = Expected(
-            shown=float(showed), thin_end=core if r.place == "thin_end" else thin, surface=surface,
-            air=air, room=cooker.room_c, hottest=float(record[record[:, 0] <= at][:, 1:3].max()),
+            shown=float(showed),
+            thin_end=core if r.place == "thin_end" else thin,
+            surface=surface,
+            air=air,
+            room=cooker.room_c,
+            hottest=float(record[record[:, Row.TIME] <= at][:, [Row.AIR, Row.SURFACE]].max()),
             lowest=seen.past.joint.start_c,
-        )  # fmt: skip
+        )
         found.append(reason(r, expected, bone=seen.past.joint.facts.bone_share > 0))
     return found
 
@@ -449,20 +455,22 @@ def outlook(
     record = best.end.record[: best.end.rows]
     if line.pulled_min is not None:
         pull_min = line.pulled_min
-        pull_core = float(np.interp(pull_min * 60.0, record[:, 0], record[:, 3]))
-        late = record[record[:, 0] >= pull_min * 60.0 - 1.0]
-        top = int(np.argmax(late[:, 3]))
-        peak_c, peak_min = float(late[top, 3]), float(late[top, 0]) / 60.0
+        pull_core = read_at(record, pull_min, Row.CORE)
+        late = record[record[:, Row.TIME] >= pull_min * 60.0 - 1.0]
+        top = int(np.argmax(late[:, Row.CORE]))
+        peak_c, peak_min = float(late[top, Row.CORE]), float(late[top, Row.TIME]) / 60.0
     else:
         peak_c, peak_min = best.peak_c, best.peak_min
-        bend = float(np.interp(pull_min * 60.0, record[:, 0], record[:, 6]))
+        bend = read_at(record, pull_min, Row.BEND)
         pull_core += nominal.probe_xi**2 * bend
     shown = replace(roast, method=line.by_core(pull_core))
     clock = isinstance(line.ahead.stages[line.ahead.pull_index].length, Minutes | Rate)
     members = run_members(
-        shown, doubt, axis_points(belief.theta, belief.covariance),
+        shown,
+        doubt,
+        axis_points(belief.theta, belief.covariance),
         by_the_clock(best) if clock else None,
-    )  # fmt: skip
+    )
     looked = max((r.minute for r in readings if r.place == "core"), default=0.0)
     pulled = line.pulled_min is not None
     pull_band = (
@@ -474,13 +482,17 @@ def outlook(
     )
     centre = members[0].walk
     peaks = [peak_c if centre is None else _peak(m.walk or centre, line) for m in members]
-    here = int(np.searchsorted(record[:, 0], now_min * 60.0))
+    here = int(np.searchsorted(record[:, Row.TIME], now_min * 60.0))
     here = min(max(here, 1), len(record) - 1)
     begin, until = carve_window(kitchen(ahead, FINE, nominal), best, room_min)
-    rate = 60.0 * (record[here, 3] - record[here - 1, 3]) / (record[here, 0] - record[here - 1, 0])
+    rate = (
+        60.0
+        * (record[here, Row.CORE] - record[here - 1, Row.CORE])
+        / (record[here, Row.TIME] - record[here - 1, Row.TIME])
+    )
     return Outlook(
         now_min=now_min,
-        core_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 3])),
+        core_c=read_at(record, now_min, Row.CORE),
         rate_c_min=float(rate),
         pull_min=pull_min,
         pull_band=pull_band,
@@ -502,7 +514,7 @@ def outlook(
         gone=line.gone,
         reached_min=reached,
         surprise=surprise(nominal) if belief.surprised else "",
-        air_c=float(np.interp(now_min * 60.0, record[:, 0], record[:, 1])),
+        air_c=read_at(record, now_min, Row.AIR),
     )
 
 
@@ -516,11 +528,11 @@ def _late(
     if goal is None or line.pulled_min is not None or line.current >= line.plan.pull_index:
         return line, None
     record = _walked(replace(roast, method=line.past), FINE, nominal)
-    over = np.flatnonzero(record[:, 3] >= goal)
+    over = np.flatnonzero(record[:, Row.CORE] >= goal)
     if not len(over):
         return line, None
     near = record[max(int(over[0]) - 1, 0) : int(over[0]) + 1]
-    reached = float(np.interp(goal, near[:, 3], near[:, 0])) / 60.0
+    reached = float(np.interp(goal, near[:, Row.CORE], near[:, Row.TIME])) / 60.0
     if now_min - reached < LATE_MIN:
         return line, None
     k = kitchen(roast)
@@ -548,10 +560,11 @@ def _going_on(line: Timeline) -> Timeline:
     """The stages that are still to reach something, by so many minutes instead."""
     count = len(line.past.stages)
     stages = [
-        s if i < count or isinstance(s.length, (Minutes, Rate)) or not isinstance(s, HEATED)
+        s
+        if i < count or isinstance(s.length, (Minutes, Rate)) or not isinstance(s, HEATED)
         else replace(s, length=Minutes(STUCK_MIN))
         for i, s in enumerate(line.ahead.stages)
-    ]  # fmt: skip
+    ]
     return replace(line, ahead=Method(tuple(stages)))
 
 
@@ -565,9 +578,10 @@ def _flags_of_all(
     for i, r in enumerate(readings):
         if i not in told:
             near = [
-                j for j in used
+                j
+                for j in used
                 if (readings[j].place, readings[j].instrument) == (r.place, r.instrument)
-            ]  # fmt: skip
+            ]
             j = min(near, key=lambda j: abs(readings[j].minute - r.minute), default=None)
             found.append("" if j is None else told[j])
         else:
@@ -579,7 +593,7 @@ def _peak(w: Walk, line: Timeline) -> float:
     if line.pulled_min is None:
         return w.peak_c
     record = w.end.record[: w.end.rows]
-    return float(record[record[:, 0] >= line.pulled_min * 60.0 - 1.0, 3].max())
+    return float(record[record[:, Row.TIME] >= line.pulled_min * 60.0 - 1.0, Row.CORE].max())
 
 
 def _left(band: Band, value: float, now_min: float) -> Band:
@@ -604,11 +618,11 @@ def look_at(looked_min: float, earliest_min: float, rate_c_min: float = LOOK_C) 
 
 
 def _curve(record: Floats, members: Sequence[Member]) -> Floats:
-    end = float(record[-1, 0]) / 60.0
+    end = float(record[-1, Row.TIME]) / 60.0
     at = np.arange(0.0, end + CURVE_EVERY_MIN, CURVE_EVERY_MIN)
 
     def core_of(rows: Floats) -> Floats:
-        return np.interp(at * 60.0, rows[:, 0], rows[:, 3])
+        return np.interp(at * 60.0, rows[:, Row.TIME], rows[:, Row.CORE])
 
     core = core_of(record)
     centre = members[0].walk

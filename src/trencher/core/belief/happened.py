@@ -9,9 +9,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
 
 from trencher.core.belief.timeline import NEAR_MIN, Timeline, dress_change
+from trencher.core.marks import VERBS, MarkWhat
 from trencher.core.method.stages import (
     Method,
     Minutes,
@@ -22,20 +22,11 @@ from trencher.core.method.stages import (
     Stage,
     Task,
     Turn,
-    Verb,
     Wait,
 )
 from trencher.core.planner.passage import after_task
 from trencher.core.thermal.cooker import Cooker
 
-What = Literal[
-    "door", "basted", "turned", "covered", "uncovered", "added", "poured", "oven_off", "oven_on",
-    "moved_oven",
-]  # fmt: skip
-VERBS: dict[str, Verb] = {
-    "door": "open", "basted": "baste", "turned": "turn", "covered": "cover",
-    "uncovered": "uncover", "added": "add", "poured": "pour",
-}  # fmt: skip
 LONGEST_DOOR_S = 1800.0
 EVEN_MIN = 0.01
 CARRIED_MIN = 1.0
@@ -48,7 +39,7 @@ class Happening:
     ``words``: what was added or poured, as a task has it. ``cooker``: where it was moved to."""
 
     minute: float
-    what: What
+    what: MarkWhat
     door_s: float | None = None
     words: str = ""
     cooker: Cooker | None = None
@@ -224,18 +215,22 @@ def _without_done(stage: Stage, start: float, here: Sequence[Happening]) -> tupl
     )
 
 
-def _without_early(left: Stage, whole: Stage, start: float, now: float,
-                   done: Sequence[Happening]) -> Stage:  # fmt: skip
+def _without_early(
+    left: Stage, whole: Stage, start: float, now: float, done: Sequence[Happening]
+) -> Stage:
     """What is left of a stage, without what was done a little before its minute."""
     early = [
-        (due, task) for due, task, hit in falls(whole, start, now + NEAR_MIN, done)
+        (due, task)
+        for due, task, hit in falls(whole, start, now + NEAR_MIN, done)
         if hit is not None and due >= now
-    ]  # fmt: skip
+    ]
     tasks: list[Task] = []
     for task in left.tasks:
         due = now + (task.at_min or 0.0)
-        if not any((t.verb, t.words) == (task.verb, task.words) and abs(m - due) < EVEN_MIN
-                   for m, t in early):  # fmt: skip
+        if not any(
+            (t.verb, t.words) == (task.verb, task.words) and abs(m - due) < EVEN_MIN
+            for m, t in early
+        ):
             tasks.append(task)
             continue
         left = after_task(left, task)

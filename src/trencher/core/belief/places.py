@@ -14,6 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from trencher.core.belief.reading import Reading
+from trencher.core.thermal.history import Row, read_at
 
 Floats = NDArray[np.float64]
 
@@ -102,8 +103,8 @@ def places(readings: Sequence[Reading], record: Floats, half_mm: float) -> list[
     found = []
     for spot in spots:
         r = last[spot]
-        core, bend = (float(np.interp(60.0 * r.minute, record[:, 0], record[:, c])) for c in (3, 6))
-        climbed = core - float(np.interp(60.0 * lowest.minute, record[:, 0], record[:, 3]))
+        core, bend = (read_at(record, r.minute, c) for c in (Row.CORE, Row.BEND))
+        climbed = core - read_at(record, lowest.minute, Row.CORE)
         over = 0.0 if spot == spots[0] else r.value_c - lowest.value_c - climbed
         off = None
         if over <= 0.0:

@@ -10,11 +10,12 @@ import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from itertools import zip_longest
-from typing import Literal, NamedTuple, cast
+from typing import NamedTuple
 
+from trencher.core import marks
 from trencher.core.belief.agenda import Step, agenda
 from trencher.core.belief.follow import Outlook, outlook
-from trencher.core.belief.happened import Happening, What, happened
+from trencher.core.belief.happened import Happening, happened
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import SEEN, as_planned, ends_with, timeline
 from trencher.core.errors import InputError
@@ -22,10 +23,8 @@ from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Roast, kitchen
 
-Told = Literal[
-    "door", "turned_down", "taken_out", "covered", "uncovered", "basted", "turned", "added",
-    "poured", "oven_off", "oven_on", "probe_moved", "browned", "crisped",
-]  # fmt: skip
+EVENTS = ("turned_down", "taken_out", *marks.EVENTS)
+"""What a line of a file may tell besides readings."""
 BELIEF_EVERY_MIN = 1.0 / 3.0
 
 
@@ -35,7 +34,7 @@ class Line:
 
     minute: float
     reading: Reading | None = None
-    event: Told | None = None
+    event: str | None = None
     seconds: float | None = None
 
 
@@ -79,14 +78,16 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
                 stage = (
                     planned.pull_index
                     if line.event == "taken_out"
-                    else timeline(planned, as_planned(planned, ends, line.minute - 0.01),
-                                  line.minute).current
-                )  # fmt: skip
+                    else timeline(
+                        planned, as_planned(planned, ends, line.minute - 0.01), line.minute
+                    ).current
+                )
                 if stage >= last or (ends and stage < max(ends)):
                     raise InputError(
-                        f"there is no stage to end at minute {line.minute:g}", where="event",
+                        f"there is no stage to end at minute {line.minute:g}",
+                        where="event",
                         allowed="turned_down once for each stage, taken_out once",
-                    )  # fmt: skip
+                    )
                 ends[stage] = line.minute
             elif (
                 over := ends_with(
@@ -95,7 +96,8 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
             ) is not None:
                 ends[over] = line.minute
             elif line.event not in SEEN:
-                events.append(Happening(line.minute, cast("What", line.event), line.seconds))
+                what = marks.EVENTS[line.event]
+                events.append(Happening(line.minute, what, line.seconds))
         if line.reading is None:
             continue
         tip = sum(1 for m in moves if m <= line.minute)
@@ -108,9 +110,15 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
             at = happened(timeline(planned, as_planned(planned, ends, now), now), events, now)
             found, believed_at = outlook(roast, at, readings, now, Doubt()), now
             steps = agenda(
-                at, planned, found, events, readings, sides=kitchen(roast).sides, looks=True,
+                at,
+                planned,
+                found,
+                events,
+                readings,
+                sides=kitchen(roast).sides,
+                looks=True,
                 dial=lambda stage: f"{kitchen(roast).true_air(stage):.0f} °C",
-            )  # fmt: skip
+            )
         for told, n in waiting:
             yield Replayed(told, found, found.flags[n] if n < len(found.flags) else "", steps)
         waiting = []

@@ -9,11 +9,13 @@ import numpy as np
 
 from trencher.core.belief.follow import Outlook
 from trencher.core.belief.timeline import Timeline
+from trencher.core.marks import MarkWhat
 from trencher.core.method.stages import Minutes, Oven, Rate, Stage
 from trencher.core.planner.forecast import Forecast, spaced
 from trencher.core.planner.forward import Walk
 from trencher.core.planner.hands import hands_so_far_min
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.thermal.history import Row, read_at
 
 SERIES_EVERY_S = 60.0
 AIR_THERE_C = 6.0
@@ -50,13 +52,18 @@ class Standing:
 
 
 def standing(
-    roast: Roast, line: Timeline, planned: Walk, found: Outlook, marks: Sequence[str], looks: int
+    roast: Roast,
+    line: Timeline,
+    planned: Walk,
+    found: Outlook,
+    marks: Sequence[MarkWhat],
+    looks: int,
 ) -> Standing:
     """``marks``: what was entered up to now; ``looks``: spot readings up to now."""
     record = planned.end.record[: planned.end.rows]
     return Standing(
         spans=_spans(roast, line, planned, found),
-        planned_core_c=float(np.interp(found.now_min * 60.0, record[:, 0], record[:, 3])),
+        planned_core_c=read_at(record, found.now_min, Row.CORE),
         hands_min=hands_so_far_min(_gone(line), marks, looks),
         air_there_min=_air_there(roast, line, found),
     )
@@ -66,16 +73,24 @@ def followed(plan: Forecast, stands: Standing, found: Outlook) -> Forecast:
     """The planned forecast with the minutes as they were and are expected now, in whole ones."""
     stages = tuple(
         replace(
-            s, start_min=float(round(span.start_min)), end_min=float(round(span.end_min)),
-            core_c=span.core_c, surface_c=span.surface_c,
+            s,
+            start_min=float(round(span.start_min)),
+            end_min=float(round(span.end_min)),
+            core_c=span.core_c,
+            surface_c=span.surface_c,
         )
         for s, span in zip(plan.stages, stands.spans, strict=False)
-    )  # fmt: skip
+    )
     record = found.walk.end.record[: found.walk.end.rows]
     return replace(
-        plan, stages=stages, pull_min=float(round(found.pull_min)), pull_core_c=found.pull_core_c,
-        peak_c=found.peak_c, peak_min=found.peak_min, series=spaced(record, SERIES_EVERY_S),
-    )  # fmt: skip
+        plan,
+        stages=stages,
+        pull_min=float(round(found.pull_min)),
+        pull_core_c=found.pull_core_c,
+        peak_c=found.peak_c,
+        peak_min=found.peak_min,
+        series=spaced(record, SERIES_EVERY_S),
+    )
 
 
 @dataclass(frozen=True)
@@ -103,11 +118,11 @@ def _air_there(roast: Roast, line: Timeline, found: Outlook) -> float | None:
     record = found.walk.end.record[: found.walk.end.rows]
     aim = kitchen(roast, deviation=found.nominal).true_air(stage)
     aim += found.nominal.oven_c if stage.cooker is None else found.nominal.other_oven_c
-    later = record[record[:, 0] >= found.now_min * 60.0]
-    there = np.abs(later[:, 1] - aim) <= AIR_THERE_C
+    later = record[record[:, Row.TIME] >= found.now_min * 60.0]
+    there = np.abs(later[:, Row.AIR] - aim) <= AIR_THERE_C
     if not there.any() or bool(there[0]):
         return None
-    return float(later[int(np.argmax(there)), 0]) / 60.0
+    return float(later[int(np.argmax(there)), Row.TIME]) / 60.0
 
 
 def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple[Span, ...]:
@@ -125,10 +140,14 @@ def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple
         by_clock = isinstance(stage.length, (Minutes, Rate))
         spans.append(
             Span(
-                stage=stage, start_min=first.start_min, end_min=last.end_min,
-                core_c=last.core_c, surface_c=last.surface_c,
+                stage=stage,
+                start_min=first.start_min,
+                end_min=last.end_min,
+                core_c=last.core_c,
+                surface_c=last.surface_c,
                 planned_end_min=first.start_min + length if by_clock else None,
-                air_c=air, dial_c=None if air is None else air + cooker.dial_error_at(air),
+                air_c=air,
+                dial_c=None if air is None else air + cooker.dial_error_at(air),
             )
-        )  # fmt: skip
+        )
     return tuple(spans)

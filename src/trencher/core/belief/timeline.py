@@ -155,9 +155,7 @@ def overdue(line: Timeline, late_min: float, lengths: Sequence[float]) -> Timeli
     return replace(line, ahead=Method((*line.ahead.stages[:count], *tail)), gone=gone)
 
 
-def ends_with(
-    planned: Walk, ends: Mapping[int, float], what: str, minute: float
-) -> int | None:  # fmt: skip
+def ends_with(planned: Walk, ends: Mapping[int, float], what: str, minute: float) -> int | None:
     """The plan's stage that is over when somebody marks ``what`` as done or seen at ``minute``:
     turned over where the way has a turn next, switched off where it goes off, brown where it waits
     for brown. None where the mark is but a mark. Stages by the clock end near their minute only."""

@@ -9,32 +9,61 @@ from trencher.core.belief.agenda import Step
 from trencher.core.method.stages import Verb, number
 
 _DO: dict[str, str] = {
-    "out": "Take it out", "turn_up": "Turn it up to {dial}", "turn_down": "Turn it down to {dial}",
-    "off": "Switch the oven off, the door shut", "on": "Switch it on again, at {dial}",
-    "uncover": "Uncover it", "cover": "Cover it", "change": "Go on to the next stage",
-    "to_oven": "Out of the pan, into the oven at {dial}", "in": "Into the oven at {dial}",
-    "back_in": "Back in at {dial}", "to_pan": "Into the hot pan", "turn_over": "Turn it over",
-    "turn_face": "Turn it in the pan: face {face} of {faces}", "look": "Look at the middle",
-    "recheck": "Read it again in another place", "to_place": "{place}",
+    "out": "Take it out",
+    "turn_up": "Turn it up to {dial}",
+    "turn_down": "Turn it down to {dial}",
+    "off": "Switch the oven off, the door shut",
+    "on": "Switch it on again, at {dial}",
+    "uncover": "Uncover it",
+    "cover": "Cover it",
+    "change": "Go on to the next stage",
+    "to_oven": "Out of the pan, into the oven at {dial}",
+    "in": "Into the oven at {dial}",
+    "back_in": "Back in at {dial}",
+    "to_pan": "Into the hot pan",
+    "turn_over": "Turn it over",
+    "turn_face": "Turn it in the pan: face {face} of {faces}",
+    "look": "Look at the middle",
+    "recheck": "Read it again in another place",
+    "to_place": "{place}",
     "carve": "The rest is over: it may be carved",
-}  # fmt: skip
+}
 _DONE: dict[str, str] = {
-    "out": "Taken out", "turn_up": "Turned up", "turn_down": "Turned down", "off": "Switched off",
-    "on": "Switched on", "uncover": "Uncovered", "cover": "Covered", "change": "Done",
-    "to_oven": "Into the oven", "in": "In the oven", "back_in": "Back in the oven",
-    "to_pan": "In the pan", "turn_over": "Turned over", "turn_face": "Turned", "look": "",
-    "recheck": "", "carve": "", "to_place": "Done",
-}  # fmt: skip
+    "out": "Taken out",
+    "turn_up": "Turned up",
+    "turn_down": "Turned down",
+    "off": "Switched off",
+    "on": "Switched on",
+    "uncover": "Uncovered",
+    "cover": "Covered",
+    "change": "Done",
+    "to_oven": "Into the oven",
+    "in": "In the oven",
+    "back_in": "Back in the oven",
+    "to_pan": "In the pan",
+    "turn_over": "Turned over",
+    "turn_face": "Turned",
+    "look": "",
+    "recheck": "",
+    "carve": "",
+    "to_place": "Done",
+}
 _PLACE = {
-    "counter": "Out onto the counter", "fridge": "Into the fridge", "freezer": "Into the freezer",
+    "counter": "Out onto the counter",
+    "fridge": "Into the fridge",
+    "freezer": "Into the freezer",
     "water": "Into the water",
-}  # fmt: skip
+}
 _TASK: dict[Verb, tuple[str, str]] = {
-    "baste": ("Baste it", "Basted"), "turn": ("Turn it over", "Turned over"),
-    "add": ("Add {words}", "Added"), "pour": ("Pour {words}", "Poured"),
-    "check": ("Look in", "Looked"), "cover": ("Cover it", "Covered"),
-    "uncover": ("Uncover it", "Uncovered"), "open": ("Open the door", "Opened"),
-}  # fmt: skip
+    "baste": ("Baste it", "Basted"),
+    "turn": ("Turn it over", "Turned over"),
+    "add": ("Add {words}", "Added"),
+    "pour": ("Pour {words}", "Poured"),
+    "check": ("Look in", "Looked"),
+    "cover": ("Cover it", "Covered"),
+    "uncover": ("Uncover it", "Uncovered"),
+    "open": ("Open the door", "Opened"),
+}
 
 
 def to_do(step: Step) -> str:

@@ -64,9 +64,11 @@ def teaspoons(care: Care, weight_kg: float) -> tuple[float, float, str]:
 
 
 def before(
-    joint: JointDish, now_min: float | None = None, done: Mapping[str, float] | None = None,
+    joint: JointDish,
+    now_min: float | None = None,
+    done: Mapping[str, float] | None = None,
     quiet: Sequence[tuple[float, float]] = (),
-) -> Before:  # fmt: skip
+) -> Before:
     """The steps of a joint's care. ``now_min``: what began too late is shortened to its fallback,
     and said; None while there is time. ``done``: step → minute at which it was done. ``quiet``:
     from–to; what may stand a little longer or shorter wakes nobody."""
@@ -78,9 +80,12 @@ def before(
 
 class _Writer:
     def __init__(
-        self, joint: JointDish, now_min: float | None, done: Mapping[str, float],
+        self,
+        joint: JointDish,
+        now_min: float | None,
+        done: Mapping[str, float],
         quiet: Sequence[tuple[float, float]] = (),
-    ) -> None:  # fmt: skip
+    ) -> None:
         self.quiet = quiet
         self.joint, self.care = joint, joint.care
         self.now, self.done = now_min, done
@@ -109,11 +114,14 @@ class _Writer:
             fridge = (FridgeNeed(self.joint.id, begin, out_of_fridge, lowest),)
             spans = (
                 Span(
-                    dish=self.joint.id, kind="stand", lane="fridge", from_min=begin,
+                    dish=self.joint.id,
+                    kind="stand",
+                    lane="fridge",
+                    from_min=begin,
                     to_min=out_of_fridge,
                     label="lowest shelf, uncovered" if care.uncovered else "in the fridge",
                 ),
-            )  # fmt: skip
+            )
         return Before(linked, spans, fridge, tuple(self.late))
 
     def _awake(self, step: Step) -> Step:
@@ -129,23 +137,39 @@ class _Writer:
             if self.now is not None and at < self.now:
                 return step
             return replace(
-                step, at_min=at, latest_min=max(min(latest, a), at) if at == sooner else latest,
+                step,
+                at_min=at,
+                latest_min=max(min(latest, a), at) if at == sooner else latest,
                 until_min=max(at + step.hands_min, step.until_min)
-                if step.until_min - step.at_min > step.hands_min else at + step.hands_min,
-            )  # fmt: skip
+                if step.until_min - step.at_min > step.hands_min
+                else at + step.hands_min,
+            )
         return step
 
     def _add(
-        self, key: str, words: str, at: float, hands: float, latest: float, note: str = "",
+        self,
+        key: str,
+        words: str,
+        at: float,
+        hands: float,
+        latest: float,
+        note: str = "",
         until: float | None = None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         self.steps.append(
             Step(
-                id=f"{self.joint.id}/before-{key}", dish=self.joint.id, code="before", words=words,
-                at_min=at, until_min=at + hands if until is None else until, hands_min=hands,
-                latest_min=latest, place="fridge", note=note,
+                id=f"{self.joint.id}/before-{key}",
+                dish=self.joint.id,
+                code="before",
+                words=words,
+                at_min=at,
+                until_min=at + hands if until is None else until,
+                hands_min=hands,
+                latest_min=latest,
+                place="fridge",
+                note=note,
             )
-        )  # fmt: skip
+        )
 
     def _chill(self, door: float) -> float:
         minutes = self.care.chill_min
@@ -153,10 +177,14 @@ class _Writer:
             return door
         at = door - minutes
         self._add(
-            "chill", f"{self.joint.name} out of the fridge", at, OUT_MIN, door,
+            "chill",
+            f"{self.joint.name} out of the fridge",
+            at,
+            OUT_MIN,
+            door,
             f"at most {minutes:.0f} min in the room: it counts with the rest; its middle hardly "
             "moves, so that later costs nothing",
-        )  # fmt: skip
+        )
         return at
 
     def _tie(self, at: float) -> float:
@@ -165,16 +193,24 @@ class _Writer:
             start = self.joint.ready_min + READY_MIN
             note = f"contains {', '.join(coat.allergens)}" if coat.allergens else ""
             self._add(
-                "coat", f"{self.joint.name}: {coat.name.lower()} on, after it is tied and dry",
-                start, COAT_MIN, start, note,
-            )  # fmt: skip
+                "coat",
+                f"{self.joint.name}: {coat.name.lower()} on, after it is tied and dry",
+                start,
+                COAT_MIN,
+                start,
+                note,
+            )
         if not self.care.tie:
             return at
         start = at - TIE_MIN
         self._add(
-            "tie", f"Tie {self.joint.name} for an even thickness", start, TIE_MIN, start,
+            "tie",
+            f"Tie {self.joint.name} for an even thickness",
+            start,
+            TIE_MIN,
+            start,
             "before the coat: what must be turned is turned before it is coated",
-        )  # fmt: skip
+        )
         return start
 
     def _hours(self, key: str, at: float, wished: float, fallback: float, what: str) -> float:
@@ -198,15 +234,22 @@ class _Writer:
             hours = self._hours("marinade", at, MARINADE_H, MARINADE_FALLBACK_H, "marinade")
             if hours:
                 self._add(
-                    "marinade", f"{name} into its marinade", at - hours * H, HANG_MIN,
+                    "marinade",
+                    f"{name} into its marinade",
+                    at - hours * H,
+                    HANG_MIN,
                     at - MARINADE_FALLBACK_H * H,
                     "begun later it tastes outside only; what touched raw meat is boiled before "
                     "it is a sauce, or thrown away",
-                )  # fmt: skip
+                )
                 self._add(
-                    "marinade-turn", f"Turn {name} in its marinade", at - hours * H / 2, TURN_MIN,
-                    at - 0.5 * H, "left out: one side is paler in taste, no more",
-                )  # fmt: skip
+                    "marinade-turn",
+                    f"Turn {name} in its marinade",
+                    at - hours * H / 2,
+                    TURN_MIN,
+                    at - 0.5 * H,
+                    "left out: one side is paler in taste, no more",
+                )
                 begins.append(at - hours * H)
         if care.salt_g_kg > 0:
             hours = self._hours("salt", at, CURE_H, CURE_FALLBACK_H, "salt")
@@ -217,16 +260,24 @@ class _Writer:
                 less = salt_depth_mm(CURE_FALLBACK_H)
                 surface = surface_after(hours, uncovered=care.uncovered)
                 self._add(
-                    "salt", f"Salt {name}: {how_much}", at - hours * H, SALT_MIN,
+                    "salt",
+                    f"Salt {name}: {how_much}",
+                    at - hours * H,
+                    SALT_MIN,
                     at - CURE_FALLBACK_H * H,
                     f"{{l:{depth:.0f}}} deep by then; {SURFACE_WORDS[surface]}; at the latest hour "
                     f"still {{l:{less:.0f}}}",
-                )  # fmt: skip
+                )
                 begins.append(at - hours * H)
             else:
                 start = self.joint.ready_min
-                self._add("salt", f"Salt {name} as it goes in: {how_much}", start - SALT_MIN,
-                          SALT_MIN, start)  # fmt: skip
+                self._add(
+                    "salt",
+                    f"Salt {name} as it goes in: {how_much}",
+                    start - SALT_MIN,
+                    SALT_MIN,
+                    start,
+                )
         if care.uncovered:
             hours = self._hours("dry", at, DRY_H, DRY_FALLBACK_H, "drying")
             if hours:
@@ -235,15 +286,21 @@ class _Writer:
                     "dry",
                     f"{name} uncovered on a rack, lowest shelf of the fridge"
                     + (", rind up" if rind else ""),
-                    at - hours * H, HANG_MIN, at - DRY_FALLBACK_H * H,
+                    at - hours * H,
+                    HANG_MIN,
+                    at - DRY_FALLBACK_H * H,
                     "raw stands below everything; later than that it goes in damp and browns late",
-                )  # fmt: skip
+                )
                 begins.append(at - hours * H)
                 if rind and care.salt_g_kg > 0:
                     self._add(
-                        "brush", f"Brush the salt off the rind of {name}, blot it", at - 4.0, 3.0,
-                        at, "salt left on softens it",
-                    )  # fmt: skip
+                        "brush",
+                        f"Brush the salt off the rind of {name}, blot it",
+                        at - 4.0,
+                        3.0,
+                        at,
+                        "salt left on softens it",
+                    )
         return at, max(min(begins), at - LONGEST_H * H)
 
     def _thaw(self, at: float) -> float:

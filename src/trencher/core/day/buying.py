@@ -17,13 +17,17 @@ from trencher.core.outcome.outcomes import LARGE_PLATE_KG, SMALL_PLATE_KG
 
 Appetite = Literal["small", "usual", "hearty"]
 PLATE_KG: dict[Appetite, float] = {
-    "small": SMALL_PLATE_KG, "usual": 0.5 * (SMALL_PLATE_KG + LARGE_PLATE_KG),
+    "small": SMALL_PLATE_KG,
+    "usual": 0.5 * (SMALL_PLATE_KG + LARGE_PLATE_KG),
     "hearty": LARGE_PLATE_KG,
-}  # fmt: skip
+}
 """Cooked meat on a plate among sides. Estimates."""
 RIB_KG: dict[str, float] = {
-    "beef-fore-rib": 1.15, "beef-single-rib": 1.1, "lamb-rack": 0.11, "pork-loin-bone": 0.30,
-}  # fmt: skip
+    "beef-fore-rib": 1.15,
+    "beef-single-rib": 1.1,
+    "lamb-rack": 0.11,
+    "pork-loin-bone": 0.30,
+}
 """Raw weight that hangs on one rib. Estimates: count and weigh yours."""
 BONE_DOUBT, TRIM_DOUBT = 0.25, 0.5
 """Hidden bone and fat may be this share more or less than the cut's usual."""
@@ -70,10 +74,14 @@ def ribs_of(cut: Cut, raw_kg: float) -> int | None:
 
 
 def yield_of(
-    joint: Joint, loss: float, *, fat: FatChoice = "eaten",
-    loss_band: tuple[float, float] | None = None, bone_kg: float | None = None,
+    joint: Joint,
+    loss: float,
+    *,
+    fat: FatChoice = "eaten",
+    loss_band: tuple[float, float] | None = None,
+    bone_kg: float | None = None,
     trim_kg: float | None = None,
-) -> Yield:  # fmt: skip
+) -> Yield:
     """What the joint comes to with this cooking loss (a share of the raw meat).
 
     ``fat``: cut off before (then it is no part of what roasts), cut away at table, or eaten.
@@ -96,11 +104,17 @@ def yield_of(
         TRIM_DOUBT * trim if trim_kg is None else 0.0
     )
     return Yield(
-        raw_kg=raw, bone_kg=bone, trim_kg=trim, fat_kg=cover, cooking_kg=meat * loss,
-        cooked_kg=cooked, low_kg=max(meat - doubt, 0.0) * (1.0 - high_loss),
-        high_kg=(meat + doubt) * (1.0 - low_loss), ribs=ribs_of(cut, raw),
+        raw_kg=raw,
+        bone_kg=bone,
+        trim_kg=trim,
+        fat_kg=cover,
+        cooking_kg=meat * loss,
+        cooked_kg=cooked,
+        low_kg=max(meat - doubt, 0.0) * (1.0 - high_loss),
+        high_kg=(meat + doubt) * (1.0 - low_loss),
+        ribs=ribs_of(cut, raw),
         plates=(int(cooked / LARGE_PLATE_KG), int(cooked / SMALL_PLATE_KG)),
-    )  # fmt: skip
+    )
 
 
 def wanted_kg(appetites: Sequence[Appetite], leftover_plates: float = 0.0) -> float:
@@ -180,9 +194,14 @@ def as_meals(offer: Offer, people: int, keep_days: int, eaters_later: int) -> Me
     later = min(cold, keep_days * eaters_later)
     eaten = tonight + later
     return Meals(
-        offer=offer, yields=found, tonight=tonight, later=later, lost=cold - later,
-        short=max(people - tonight, 0), per_plate=offer.price / eaten if eaten else None,
-    )  # fmt: skip
+        offer=offer,
+        yields=found,
+        tonight=tonight,
+        later=later,
+        lost=cold - later,
+        short=max(people - tonight, 0),
+        per_plate=offer.price / eaten if eaten else None,
+    )
 
 
 def better(one: Meals, other: Meals) -> str:

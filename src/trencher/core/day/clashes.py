@@ -13,7 +13,7 @@ from trencher.core.day.placement import place
 
 What = Literal[
     "heat", "room", "hands", "rings", "tins", "time", "heat_range", "fridge", "lift", "quiet"
-]  # fmt: skip
+]
 PLENTY = 99
 QUICK_S = 1.0
 
@@ -42,20 +42,27 @@ def clashes(order: Order) -> tuple[Clash, ...]:
     names = _names(table)
     found += [
         Clash(
-            what="hands", dish=s.dish, other="hands", from_min=s.at_min, to_min=s.until_min,
+            what="hands",
+            dish=s.dish,
+            other="hands",
+            from_min=s.at_min,
+            to_min=s.until_min,
             words=f"“{s.words}”{_for(names, s.dish)} finds no free pair of hands.",
         )
         for s in order.crowded
-    ]  # fmt: skip
+    ]
     found += [
         Clash(
-            what="fridge", dish=f.dishes[-1], other=f.dishes[0], from_min=f.from_min,
+            what="fridge",
+            dish=f.dishes[-1],
+            other=f.dishes[0],
+            from_min=f.from_min,
             to_min=f.to_min,
             words=f"{' and '.join(names[d] for d in f.dishes)} want the fridge at one time; it has "
             f"{f.shelves} {'shelf' if f.shelves == 1 else 'shelves'}.",
         )
         for f in order.fridge
-    ]  # fmt: skip
+    ]
     found += _of_time(table, order)
     found += [Clash(what="lift", dish="", other="", words=words) for words in order.unlifted]
     return tuple(found)
@@ -70,22 +77,28 @@ def _of_time(table: Table, order: Order) -> list[Clash]:
         if woken:
             found.append(
                 Clash(
-                    what="quiet", dish=joint.id, other="", from_min=woken[0].at_min,
+                    what="quiet",
+                    dish=joint.id,
+                    other="",
+                    from_min=woken[0].at_min,
                     to_min=woken[-1].until_min,
                     words=f"“{woken[0].words}” falls into "
                     f"{_hours(table, woken[0].at_min)}"
                     + (f", and {len(woken) - 1} more with it." if len(woken) > 1 else "."),
                 )
-            )  # fmt: skip
+            )
         if joint.id in order.overdue:
             found.append(
                 Clash(
-                    what="time", dish=joint.id, other="", from_min=joint.start_min,
+                    what="time",
+                    dish=joint.id,
+                    other="",
+                    from_min=joint.start_min,
                     to_min=table.now_min,
                     words=f"{names[joint.id]} should have been in {order.overdue[joint.id]:.0f} "
                     "min ago.",
                 )
-            )  # fmt: skip
+            )
     return found
 
 
@@ -116,9 +129,14 @@ def _of_joints(table: Table, d: Disagreement) -> Clash:
             f"{{d:{d.difference:.0f}}} apart at one time."
         )
     return Clash(
-        what="heat" if d.kind == "heat" else "room", dish=d.second, other=d.first, words=words,
-        from_min=d.from_min, to_min=d.to_min, oven=d.oven,
-    )  # fmt: skip
+        what="heat" if d.kind == "heat" else "room",
+        dish=d.second,
+        other=d.first,
+        words=words,
+        from_min=d.from_min,
+        to_min=d.to_min,
+        oven=d.oven,
+    )
 
 
 def _placeable(table: Table, *dishes: SideDish) -> bool:
@@ -145,24 +163,32 @@ def _of_side(table: Table, order: Order, dish: SideDish) -> Clash:
         if _placeable(replace(table, joints=others), dish):
             where = table.room.oven(joint.oven).name
             return Clash(
-                what="heat", dish=dish.id, other=joint.id, oven=joint.oven,
-                from_min=joint.start_min, to_min=joint.out_min,
+                what="heat",
+                dish=dish.id,
+                other=joint.id,
+                oven=joint.oven,
+                from_min=joint.start_min,
+                to_min=joint.out_min,
                 words=f"{name}{heat} and {joint.name} want {where} at the same time.",
-            )  # fmt: skip
+            )
     if _placeable(replace(table, room=replace(table.room, hands=table.room.hands + 1)), dish):
         return Clash(
-            what="hands", dish=dish.id, other="hands",
+            what="hands",
+            dish=dish.id,
+            other="hands",
             words=f"{name} and the carving want the same pair of hands.",
-        )  # fmt: skip
+        )
     if _placeable(replace(table, room=replace(table.room, rings=PLENTY)), dish):
         return Clash(
             what="rings", dish=dish.id, other="rings", words=f"{name}: no ring of the hob is free."
         )
     if table.alone and _placeable(replace(table, quiet=(), away=()), dish):
         return Clash(
-            what="quiet", dish=dish.id, other="",
+            what="quiet",
+            dish=dish.id,
+            other="",
             words=f"{name} would want somebody in {_hours(table, None)}.",
-        )  # fmt: skip
+        )
     return Clash(
         what="heat_range", dish=dish.id, other="", words=f"{name}{heat}: no oven here can do that."
     )
@@ -178,31 +204,41 @@ def _among_sides(table: Table, order: Order, dish: SideDish) -> Clash:
         scarce = table.room.rings < len(table.sides) and _placeable(rings, *placed, dish)
         words = "too few hands, or rings," if scarce else "too few hands"
         return Clash(
-            what="hands", dish=dish.id, other="hands",
+            what="hands",
+            dish=dish.id,
+            other="hands",
             words=f"{name}: with all the others there are {words} before the table.",
-        )  # fmt: skip
+        )
     for other in placed:
         if not _placeable(table, dish, other):
             return Clash(
-                what="heat", dish=dish.id, other=other.id,
+                what="heat",
+                dish=dish.id,
+                other=other.id,
                 words=f"{name}{_heat_words(dish)} and {other.side.name}{_heat_words(other)} "
                 "exclude each other.",
-            )  # fmt: skip
+            )
     if _placeable(rings, *placed, dish):
         return Clash(
-            what="rings", dish=dish.id, other="rings",
+            what="rings",
+            dish=dish.id,
+            other="rings",
             words=f"{name}: with all the others the hob has too few rings.",
-        )  # fmt: skip
+        )
     more = replace(table, room=replace(table.room, tins=PLENTY))
     if _placeable(more, *placed, dish):
         return Clash(
-            what="tins", dish=dish.id, other="tins",
+            what="tins",
+            dish=dish.id,
+            other="tins",
             words=f"{name}: with all the others {_tins_words(dish)}.",
-        )  # fmt: skip
+        )
     return Clash(
-        what="room", dish=dish.id, other="",
+        what="room",
+        dish=dish.id,
+        other="",
         words=f"{name}: with all the others there is no oven left for it in time.",
-    )  # fmt: skip
+    )
 
 
 def _tins_words(dish: SideDish) -> str:

@@ -14,7 +14,6 @@ from numpy.typing import NDArray
 
 from trencher.core import units
 from trencher.core.catalogue.care import Care
-from trencher.core.catalogue.cookers import KINDS
 from trencher.core.catalogue.sides import Side, SideStep
 from trencher.core.day.steps import Step
 from trencher.core.method.schools import Thermometer
@@ -22,6 +21,8 @@ from trencher.core.method.stages import Off, Oven, Turn
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.hands import READY_MIN
 from trencher.core.thermal.cooker import Cooker
+from trencher.core.thermal.history import Row
+from trencher.core.thermal.kinds import KINDS
 
 Floats = NDArray[np.float64]
 
@@ -145,14 +146,14 @@ class JointDish:
     def air_c(self, at_min: Floats) -> Floats:
         """The oven's air with the joint in it at these minutes, °C; NaN where it is elsewhere."""
         series = self.forecast.series
-        minute = series[:, 0] + self.start_min
+        minute = series[:, Row.TIME] + self.start_min
         found = np.full(len(at_min), np.nan)
         for a, b in self.in_oven:
             # Rows lie minutes apart: none of the room's air beyond a span may be drawn into it.
             rows = (minute >= a - 1e-9) & (minute < b - 1e-6)
             inside = (at_min >= a - 1e-9) & (at_min < b - 1e-9)
             if rows.any():
-                found[inside] = np.interp(at_min[inside], minute[rows], series[rows, 1])
+                found[inside] = np.interp(at_min[inside], minute[rows], series[rows, Row.AIR])
         return found
 
 

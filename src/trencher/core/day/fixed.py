@@ -126,9 +126,8 @@ class Fixed:
             own = joint.air_c(self.at)
             for a, _ in joint.in_oven:
                 first = next(
-                    s for s in joint.forecast.stages
-                    if joint.start_min + s.start_min >= a - 1e-6
-                )  # fmt: skip
+                    s for s in joint.forecast.stages if joint.start_min + s.start_min >= a - 1e-6
+                )
                 if isinstance(first.stage, Oven) and not first.stage.cold:
                     heating = (self.at >= a - place.preheat_min) & (self.at < a) & np.isnan(own)
                     own[heating] = first.stage.temp.c
@@ -148,10 +147,15 @@ class Fixed:
         if len(wrong) > DIP_MIN:
             self.disagreements.append(
                 Disagreement(
-                    "heat", oven, one.id, other.id, float(self.at[wrong[0]]),
-                    float(self.at[wrong[-1]] + 1), float(np.nanmax(apart)),
+                    "heat",
+                    oven,
+                    one.id,
+                    other.id,
+                    float(self.at[wrong[0]]),
+                    float(self.at[wrong[-1]] + 1),
+                    float(np.nanmax(apart)),
                 )
-            )  # fmt: skip
+            )
 
     def _height(self, oven: str) -> Floats:
         """Room left for tins in each slot, mm."""
@@ -165,10 +169,15 @@ class Fixed:
         if len(short) and len(here) > 1:
             self.disagreements.append(
                 Disagreement(
-                    "room", oven, here[0].id, here[1].id, self.minute(int(short[0])),
-                    self.minute(int(short[-1]) + 1), float(-left.min()),
+                    "room",
+                    oven,
+                    here[0].id,
+                    here[1].id,
+                    self.minute(int(short[0])),
+                    self.minute(int(short[-1]) + 1),
+                    float(-left.min()),
                 )
-            )  # fmt: skip
+            )
         return np.asarray(np.clip(left, 0.0, None), dtype=np.float64)
 
     def _tins(self) -> Floats:
@@ -191,10 +200,7 @@ class Fixed:
             if joint.started_min is None:
                 self._take(left, joint.ready_min, READY_MIN, 1.0)
             for step in before(
-                joint,
-                self.table.before_now_min,
-                self.table.done,
-                self.table.alone,
+                joint, self.table.before_now_min, self.table.done, self.table.alone
             ).steps:
                 self._take(left, step.at_min, step.hands_min, 1.0)
             for moment in moments(joint):

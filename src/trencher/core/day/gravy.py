@@ -17,9 +17,12 @@ Starch = Literal["flour", "cornflour", "potato", "arrowroot", "none"]
 Body = Literal["thin", "coating", "thick"]
 
 G_PER_L: dict[Starch, tuple[float, float, float]] = {
-    "flour": (30.0, 45.0, 65.0), "cornflour": (14.0, 22.0, 32.0),
-    "potato": (10.0, 16.0, 24.0), "arrowroot": (12.0, 19.0, 28.0), "none": (0.0, 0.0, 0.0),
-}  # fmt: skip
+    "flour": (30.0, 45.0, 65.0),
+    "cornflour": (14.0, 22.0, 32.0),
+    "potato": (10.0, 16.0, 24.0),
+    "arrowroot": (12.0, 19.0, 28.0),
+    "none": (0.0, 0.0, 0.0),
+}
 """Grams for a litre: thin, coating, thick."""
 HOW: dict[Starch, str] = {
     "flour": "stirred into a spoon of the fat and cooked for two minutes before the liquid",
@@ -27,7 +30,7 @@ HOW: dict[Starch, str] = {
     "potato": "stirred in cold water, added off the boil; it thins again if it boils on",
     "arrowroot": "stirred in cold water, added at the end; it clears, and thins if boiled on",
     "none": "boiled down instead: twice as much liquid, and ten minutes more",
-}  # fmt: skip
+}
 BODIES: tuple[Body, ...] = ("thin", "coating", "thick")
 ML_EACH = 70.0
 DRIED_ON_SHARE, FAT_RENDERS = 0.45, 0.35
@@ -35,8 +38,12 @@ DRIED_ON_SHARE, FAT_RENDERS = 0.45, 0.35
 Estimates: pour yours into a glass and look."""
 BOILS_DOWN = 1.15
 ALLERGENS: dict[Starch, tuple[str, ...]] = {
-    "flour": ("gluten",), "cornflour": (), "potato": (), "arrowroot": (), "none": (),
-}  # fmt: skip
+    "flour": ("gluten",),
+    "cornflour": (),
+    "potato": (),
+    "arrowroot": (),
+    "none": (),
+}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -63,15 +70,20 @@ def drippings(joints: Sequence[JointDish]) -> tuple[float, float]:
 
 
 def gravy(
-    joints: Sequence[JointDish], people: int, *, starch: Starch = "cornflour",
-    body: Body = "coating", strain: bool = True,
-) -> Gravy:  # fmt: skip
+    joints: Sequence[JointDish],
+    people: int,
+    *,
+    starch: Starch = "cornflour",
+    body: Body = "coating",
+    strain: bool = True,
+) -> Gravy:
     """The gravy these joints give for so many people. InputError for an unknown starch or body."""
     if starch not in G_PER_L:
         raise InputError(
-            f"{starch!r} is no starch we know", where="gravy.starch",
+            f"{starch!r} is no starch we know",
+            where="gravy.starch",
             allowed=f"allowed: {', '.join(G_PER_L)}",
-        )  # fmt: skip
+        )
     if body not in BODIES:
         raise InputError(
             f"{body!r} is not known", where="gravy.body", allowed=f"allowed: {', '.join(BODIES)}"
@@ -92,9 +104,14 @@ def gravy(
         words.append(f"{grams:.0f} g of {starch} for a {body} gravy, {HOW[starch]}.")
     words.append("Strain it; the resting juices last." if strain else "The resting juices last.")
     return Gravy(
-        juices_ml=juices, fat_g=fat, liquid_ml=liquid, starch_g=grams, total_ml=total,
-        words=tuple(words), allergens=ALLERGENS[starch],
-    )  # fmt: skip
+        juices_ml=juices,
+        fat_g=fat,
+        liquid_ml=liquid,
+        starch_g=grams,
+        total_ml=total,
+        words=tuple(words),
+        allergens=ALLERGENS[starch],
+    )
 
 
 def _round(value: float) -> int:

@@ -99,15 +99,16 @@ def in_turn(
         name, at = found
         shift = at - step.at_min
         done[step.id] = replace(
-            step, who=step.who or name, at_min=at,
-            until_min=max(step.until_min + (shift if step.code == "prep" else 0.0),
-                          at + step.hands_min),
-        )  # fmt: skip
+            step,
+            who=step.who or name,
+            at_min=at,
+            until_min=max(
+                step.until_min + (shift if step.code == "prep" else 0.0), at + step.hands_min
+            ),
+        )
     for step in steps:
         if step.code in LONG:
             pieces = who.around(names[0], step.at_min, step.until_min)
-            done[step.id] = replace(
-                step, pieces=pieces, hands_min=sum(b - a for a, b in pieces)
-            )  # fmt: skip
+            done[step.id] = replace(step, pieces=pieces, hands_min=sum(b - a for a, b in pieces))
     order = [done.get(s.id, s) for s in steps if s.id in done or s.hands_min <= 0]
     return sorted(order, key=lambda s: (s.at_min, s.until_min, s.id)), failed

@@ -93,6 +93,8 @@ class Course:
         if not len(air) or np.isnan(air).any():
             return None
         return Cooked(
-            float(end - start), float(self._brown[end] - self._brown[start]),
-            float(air.min()), float(air.max()),
-        )  # fmt: skip
+            float(end - start),
+            float(self._brown[end] - self._brown[start]),
+            float(air.min()),
+            float(air.max()),
+        )

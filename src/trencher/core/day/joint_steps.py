@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from trencher.core.day.dishes import JointDish, OvenPlace
 from trencher.core.day.fixed import Moment, moments
 from trencher.core.day.steps import Code, Span, Step
@@ -9,9 +11,12 @@ from trencher.core.method.stages import Off, Oven, Rest, Stage, Wait
 from trencher.core.planner.hands import READY_MIN
 
 COVER_WORDS = {
-    "open": "rest it open", "tented": "rest it under a tent of foil", "wrapped": "rest it wrapped",
-    "bowl": "rest it under a bowl", "pan": "rest it in its hot tin",
-}  # fmt: skip
+    "open": "rest it open",
+    "tented": "rest it under a tent of foil",
+    "wrapped": "rest it wrapped",
+    "bowl": "rest it under a bowl",
+    "pan": "rest it in its hot tin",
+}
 
 
 def _heat(stage: Oven, joint: JointDish, oven: OvenPlace, index: int) -> str:
@@ -67,44 +72,62 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
         if isinstance(first, Oven) and not first.cold:
             steps.append(
                 Step(
-                    id=f"{joint.id}/heat", dish=joint.id, code="heat",
+                    id=f"{joint.id}/heat",
+                    dish=joint.id,
+                    code="heat",
                     words=f"Heat {oven.name} to {_heat(first, joint, oven, 0)}",
-                    at_min=start - oven.preheat_min, until_min=start, latest_min=start
-                    - oven.preheat_min, place=f"oven:{oven.id}",
+                    at_min=start - oven.preheat_min,
+                    until_min=start,
+                    latest_min=start - oven.preheat_min,
+                    place=f"oven:{oven.id}",
                 )
-            )  # fmt: skip
+            )
         at = joint.ready_min
         todo = ["blot it dry", *([] if joint.care.salt_g_kg > 0 else ["salt"])]
         if joint.thermometer == "leave-in":
             todo.append("probe into the thickest place")
         steps.append(
             Step(
-                id=ready, dish=joint.id, code="ready",
+                id=ready,
+                dish=joint.id,
+                code="ready",
                 words=f"{joint.name}: {', '.join(todo)}",
-                at_min=at, until_min=at + READY_MIN, hands_min=READY_MIN,
+                at_min=at,
+                until_min=at + READY_MIN,
+                hands_min=READY_MIN,
                 latest_min=start - READY_MIN,
             )
-        )  # fmt: skip
+        )
     before: tuple[str, ...] = (ready,) if joint.started_min is None else ()
     for n, moment in enumerate(moments(joint), 1):
         code: Code = moment.code  # type: ignore[assignment]
         step = Step(
-            id=f"{joint.id}/{n}-{moment.code}", dish=joint.id, code=code,
-            words=_words(moment, joint, oven), at_min=moment.at_min,
-            until_min=moment.at_min + moment.hands_min, hands_min=moment.hands_min,
-            latest_min=moment.at_min, after=before, place=f"oven:{oven.id}",
-        )  # fmt: skip
+            id=f"{joint.id}/{n}-{moment.code}",
+            dish=joint.id,
+            code=code,
+            words=_words(moment, joint, oven),
+            at_min=moment.at_min,
+            until_min=moment.at_min + moment.hands_min,
+            hands_min=moment.hands_min,
+            latest_min=moment.at_min,
+            after=before,
+            place=f"oven:{oven.id}",
+        )
         steps.append(step)
         before = (step.id,)
     steps.append(
         Step(
-            id=f"{joint.id}/carve", dish=joint.id, code="carve",
+            id=f"{joint.id}/carve",
+            dish=joint.id,
+            code="carve",
             words=f"Carve {joint.name}: {joint.plates} plates{_across(joint)}",
-            at_min=joint.due_min, until_min=joint.due_min + joint.carve_min,
+            at_min=joint.due_min,
+            until_min=joint.due_min + joint.carve_min,
             hands_min=joint.carve_min,
-            latest_min=joint.due_min, after=before,
+            latest_min=joint.due_min,
+            after=before,
         )
-    )  # fmt: skip
+    )
     return steps
 
 
@@ -119,31 +142,66 @@ def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
         if isinstance(s.stage, Oven):
             if n == 0 and not s.stage.cold:
                 spans.append(
-                    Span(dish=joint.id, kind="preheat", lane=lane, from_min=a - oven.preheat_min,
-                         to_min=a, label="heating", air_c=s.stage.temp.c)
-                )  # fmt: skip
+                    Span(
+                        dish=joint.id,
+                        kind="preheat",
+                        lane=lane,
+                        from_min=a - oven.preheat_min,
+                        to_min=a,
+                        label="heating",
+                        air_c=s.stage.temp.c,
+                    )
+                )
             label = _heat(s.stage, joint, oven, n)
             spans.append(
-                Span(dish=joint.id, kind="joint", lane=lane, from_min=a, to_min=b, label=label,
-                     air_c=s.stage.temp.c, room=joint.height_mm)
-            )  # fmt: skip
+                Span(
+                    dish=joint.id,
+                    kind="joint",
+                    lane=lane,
+                    from_min=a,
+                    to_min=b,
+                    label=label,
+                    air_c=s.stage.temp.c,
+                    room=joint.height_mm,
+                )
+            )
         elif isinstance(s.stage, Off):
             spans.append(
-                Span(dish=joint.id, kind="joint", lane=lane, from_min=a, to_min=b,
-                     label="off, shut", room=joint.height_mm)
-            )  # fmt: skip
+                Span(
+                    dish=joint.id,
+                    kind="joint",
+                    lane=lane,
+                    from_min=a,
+                    to_min=b,
+                    label="off, shut",
+                    room=joint.height_mm,
+                )
+            )
         elif isinstance(s.stage, Rest | Wait):
-            kind = "rest" if isinstance(s.stage, Rest) else "stand"
+            kind: Literal["rest", "stand"] = "rest" if isinstance(s.stage, Rest) else "stand"
             spans.append(
-                Span(dish=joint.id, kind=kind, lane="table", from_min=a, to_min=b,  # type: ignore[arg-type]
-                     label=str(s.stage).split(" until")[0])
-            )  # fmt: skip
+                Span(
+                    dish=joint.id,
+                    kind=kind,
+                    lane="table",
+                    from_min=a,
+                    to_min=b,
+                    label=str(s.stage).split(" until")[0],
+                )
+            )
         else:
             spans.append(
                 Span(dish=joint.id, kind="hob", lane="hob", from_min=a, to_min=b, label="browning")
             )
     spans.append(
-        Span(dish=joint.id, kind="hands", lane="hands", from_min=joint.due_min,
-             to_min=joint.due_min + joint.carve_min, label="carve", step=f"{joint.id}/carve")
-    )  # fmt: skip
+        Span(
+            dish=joint.id,
+            kind="hands",
+            lane="hands",
+            from_min=joint.due_min,
+            to_min=joint.due_min + joint.carve_min,
+            label="carve",
+            step=f"{joint.id}/carve",
+        )
+    )
     return spans

@@ -18,9 +18,13 @@ SMALL_KG, LARGE_KG = 0.08, 0.14
 """Cold meat on a plate, of who eats little and of who eats well. Estimate."""
 
 KINDS: dict[str, str] = {
-    "slices": "slices", "piece": "a whole piece", "bones": "bones", "dripping": "dripping",
-    "gravy": "gravy", "crackling": "crackling",
-}  # fmt: skip
+    "slices": "slices",
+    "piece": "a whole piece",
+    "bones": "bones",
+    "dripping": "dripping",
+    "gravy": "gravy",
+    "crackling": "crackling",
+}
 
 
 @dataclass(frozen=True)
@@ -40,10 +44,11 @@ def kept(out_min: float, profile: Profile) -> Kept:
     if out_min <= FRIDGE_MIN:
         days = profile.keep_days
         return Kept(
-            "keep", days,
+            "keep",
+            days,
             f"Out for {spent}; {who}: within two hours into the fridge, at most "
             f"{{c:{profile.cold_c:g}}}, eaten within {days} days. Check with your own authority.",
-        )  # fmt: skip
+        )
     if out_min <= profile.room_min:
         return Kept(
             "eat_now",

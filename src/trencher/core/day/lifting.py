@@ -17,8 +17,13 @@ from trencher.core.day.steps import Step
 from trencher.core.method.stages import Oven
 
 VESSEL_KG: dict[Vessel, float] = {
-    "none": 0.0, "tray": 1.3, "dish": 1.8, "mould": 0.8, "pan": 1.2, "pot": 2.4,
-}  # fmt: skip
+    "none": 0.0,
+    "tray": 1.3,
+    "dish": 1.8,
+    "mould": 0.8,
+    "pan": 1.2,
+    "pot": 2.4,
+}
 JOINT_TIN_KG, POT_KG, SALT_CRUST_SHARE = 1.6, 4.5, 1.3
 WATER_SHARE = 1.2
 """Water in a pot over what boils in it, by weight."""
@@ -108,9 +113,10 @@ def _given(step: Step, table: Table, lift: Lift, undone: list[str]) -> Step:
         )
         return replace(step, note=_joined(step.note, f"too heavy: {{w:{lift.kg:.1f}}}"))
     return replace(
-        step, who=table.room.helpers[0],
+        step,
+        who=table.room.helpers[0],
         note=_joined(step.note, f"lifts {{w:{lift.kg:.1f}}}: {lift.words}"),
-    )  # fmt: skip
+    )
 
 
 def _joint(step: Step, joint: JointDish, table: Table, most: float, undone: list[str]) -> Step:
@@ -149,15 +155,14 @@ def _side(step: Step, dish: SideDish, table: Table, most: float, undone: list[st
     parts = dict(lift.parts)
     if step.code == "set_going" and stage.vessel in ("pot", "pan"):
         return replace(
-            step, words=f"{step.words}. Fill it where it stands, by the jug; take out with a "
+            step,
+            words=f"{step.words}. Fill it where it stands, by the jug; take out with a "
             f"slotted spoon, nothing is lifted ({{w:{lift.kg:.1f}}} full)",
-        )  # fmt: skip
+        )
     if step.code in ("into_oven", "ready_side"):
         halves = parts["vessel"] + parts["food"] / 2.0
         if halves <= most and step.code == "into_oven":
-            return replace(
-                step, words=f"{step.words}. In two vessels, {{w:{halves:.1f}}} each",
-            )  # fmt: skip
+            return replace(step, words=f"{step.words}. In two vessels, {{w:{halves:.1f}}} each")
         if halves <= most:
             return replace(step, note=_joined(step.note, f"two vessels, {{w:{halves:.1f}}} each"))
         return _given(step, table, lift, undone)
@@ -171,6 +176,7 @@ def _carving(step: Step, *, one_hand: bool) -> Step:
         else "on a board that lies on a damp cloth, a fork stood upright in it"
     )
     return replace(
-        step, words=f"{step.words}: string off with scissors, {hold}; the long toothed knife "
+        step,
+        words=f"{step.words}: string off with scissors, {hold}; the long toothed knife "
         "drawn, not pressed",
-    )  # fmt: skip
+    )

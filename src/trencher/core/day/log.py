@@ -15,9 +15,20 @@ from trencher.core.errors import Conflict, InputError
 from trencher.core.events import Entry, Folded, Payload, Withdrew, folded, refolded
 
 FACTS = (
-    "serve_at", "people", "sides", "joints", "hands", "helpers", "rings", "limits", "quiet",
-    "away", "shelves", "gravy", "tins",
-)  # fmt: skip
+    "serve_at",
+    "people",
+    "sides",
+    "joints",
+    "hands",
+    "helpers",
+    "rings",
+    "limits",
+    "quiet",
+    "away",
+    "shelves",
+    "gravy",
+    "tins",
+)
 Number = Annotated[float, Interval(ge=-1e5, le=1e5)]
 AGAIN = "again"
 """Beside the facts of a change: the rest is planned anew with it."""
@@ -54,9 +65,10 @@ def _facts(data: Payload) -> dict[str, Any]:
     unknown = sorted(set(data) - {*FACTS})
     if unknown:
         raise InputError(
-            f"{unknown[0]!r} is no fact of a day", where="day",
+            f"{unknown[0]!r} is no fact of a day",
+            where="day",
             allowed=f"allowed: {', '.join(FACTS)}",
-        )  # fmt: skip
+        )
     return dict(data)
 
 
@@ -156,9 +168,10 @@ def day_entry_of(kind: str, data: Payload, seq: int = 0, written: str = "") -> E
     none; LookupError, TypeError, ValueError for data that are not its own."""
     if kind not in DAY_KINDS:
         raise InputError(
-            f"{kind!r} is no event of a day", where="kind",
+            f"{kind!r} is no event of a day",
+            where="kind",
             allowed=f"allowed: {', '.join(DAY_KINDS)}",
-        )  # fmt: skip
+        )
     return replace(DAY_KINDS[kind].of(data), seq=seq, written=written)
 
 

@@ -74,9 +74,16 @@ def mend_step(row: SlipRow, dish: str, name: str, at_min: float, number: int) ->
     about = f"{name}: " if name else ""
     hands = max(row.hands_min, 0.5)
     return Step(
-        id=f"mend/{number}", dish=dish, code="mend", words=f"{about}{row.mend}", at_min=at_min,
-        until_min=at_min + hands, hands_min=hands, latest_min=at_min + 5.0, note="mending",
-    )  # fmt: skip
+        id=f"mend/{number}",
+        dish=dish,
+        code="mend",
+        words=f"{about}{row.mend}",
+        at_min=at_min,
+        until_min=at_min + hands,
+        hands_min=hands,
+        latest_min=at_min + 5.0,
+        note="mending",
+    )
 
 
 def slips_for(step: Step | None, table: Table) -> tuple[SlipRow, ...]:

@@ -30,8 +30,15 @@ CHANGE_SLOTS = 2
 IN_MIN, TURN_MIN, OUT_MIN, START_MIN = 2.0, 2.0, 1.0, 1.0
 """Hands: a tin in, turned, out; a pan set going."""
 WAITS, PALE, OTHER_HEAT, HEATED_FOR_IT, DOOR, IN_TIN, LATE_PREP, EARLY = (
-    2.0, 5.0, 0.3, 1.0, 0.4, 0.6, 0.5, 0.1,
-)  # fmt: skip
+    2.0,
+    5.0,
+    0.3,
+    1.0,
+    0.4,
+    0.6,
+    0.5,
+    0.1,
+)
 
 
 @dataclass(frozen=True)
@@ -92,9 +99,11 @@ class Writer:
             capacity[f"tin:{joint.id}"] = ones
         capacity["tins"] = self.fixed.tins
         return Problem(
-            slots=self.fixed.slots, activities=tuple(activities), links=tuple(links),
+            slots=self.fixed.slots,
+            activities=tuple(activities),
+            links=tuple(links),
             capacity=capacity,
-        )  # fmt: skip
+        )
 
     def _link(self, dish: SideDish, index: int, options: Sequence[Option]) -> Link:
         """A step after the one before it, no later than that may wait."""
@@ -129,15 +138,22 @@ class Writer:
         heated = begun.oven and begun.air_c is not None
         cooked = Cooked(begun.minutes, begun.brown, begun.air_c or 0.0, begun.air_c or 0.0)
         return Option(
-            start=start, end=end, price=0.0, uses=tuple(uses),
+            start=start,
+            end=end,
+            price=0.0,
+            uses=tuple(uses),
             where=begun.oven or step.where,
             heat=(begun.oven, float(begun.air_c or 0.0)) if heated else None,
             heat_slots=(max(start, 0), end),
             note=Placed(
-                oven=begun.oven, air_c=begun.air_c, tin_of=begun.tin_of,
-                cooked=cooked if begun.oven else None, minutes=begun.minutes, begun=begun,
+                oven=begun.oven,
+                air_c=begun.air_c,
+                tin_of=begun.tin_of,
+                cooked=cooked if begun.oven else None,
+                minutes=begun.minutes,
+                begun=begun,
             ),
-        )  # fmt: skip
+        )
 
     def _options(self, dish: SideDish, index: int, step: SideStep) -> Iterator[Option]:
         begun = self.table.begun.get(step_id(dish, index))
@@ -234,9 +250,13 @@ class Writer:
             else:
                 price += WAITS * lead / max(step.wait_min, 5.0)
         yield Option(
-            start=start, end=end, price=price, uses=tuple(uses), where=step.where,
+            start=start,
+            end=end,
+            price=price,
+            uses=tuple(uses),
+            where=step.where,
             note=Placed(minutes=minutes),
-        )  # fmt: skip
+        )
 
     def _looked_after(self, step: SideStep, start: int, end: int) -> Iterator[Use]:
         """A pan set going, looked at in passing, and emptied; at the very end it is emptied among
@@ -330,17 +350,19 @@ class Writer:
                     price += HEATED_FOR_IT if cold else 0.0
                 price += DOOR * sum(1.0 for out in outs if begins < out)
                 yield Option(
-                    start=start, end=end, price=price,
+                    start=start,
+                    end=end,
+                    price=price,
                     uses=(
                         Use(f"oven:{oven.id}", start, end, dish.height_mm(step)),
                         *_tins(dish, step, start, end),
                         *self._handled(step, start, end),
                     ),
-                    heat=heat, heat_slots=(max(start - CHANGE_SLOTS, 0), end), where=oven.id,
-                    note=Placed(
-                        oven=oven.id, air_c=level, cooked=cooked, minutes=cooked.minutes
-                    ),
-                )  # fmt: skip
+                    heat=heat,
+                    heat_slots=(max(start - CHANGE_SLOTS, 0), end),
+                    where=oven.id,
+                    note=Placed(oven=oven.id, air_c=level, cooked=cooked, minutes=cooked.minutes),
+                )
 
     def _in_tin(self, step: SideStep, oven: OvenPlace, joint: JointDish) -> Iterator[Option]:
         for start, end, cooked in self._cooks(step, oven, None, tin=True):
@@ -349,13 +371,13 @@ class Writer:
             if not inside:
                 continue
             yield Option(
-                start=start, end=end, price=self._price(step, end, cooked) + DOOR + IN_TIN,
+                start=start,
+                end=end,
+                price=self._price(step, end, cooked) + DOOR + IN_TIN,
                 uses=(Use(f"tin:{joint.id}", start, end, 1.0), *self._handled(step, start, end)),
                 where=oven.id,
-                note=Placed(
-                    oven=oven.id, tin_of=joint.id, cooked=cooked, minutes=cooked.minutes
-                ),
-            )  # fmt: skip
+                note=Placed(oven=oven.id, tin_of=joint.id, cooked=cooked, minutes=cooked.minutes),
+            )
 
     def _price(self, step: SideStep, end: int, cooked: Cooked) -> float:
         waits = (self.fixed.slots - end) * SLOT_MIN

@@ -30,9 +30,11 @@ from trencher.core.day.steps import Span, Step
 
 WARM_PLATES_MIN = 20.0
 LOOKS: dict[Look, str] = {
-    "browns": "browns", "colours": "only colours", "pale": "softens and stays pale",
+    "browns": "browns",
+    "colours": "only colours",
+    "pale": "softens and stays pale",
     "meant_pale": "",
-}  # fmt: skip
+}
 CUT_SHORT_MIN = 12.0
 LATE_JOINT_MIN = 3.0
 """A joint this late is not late."""
@@ -68,9 +70,14 @@ class Order:
     def fits(self) -> bool:
         """Whether everything has a place, heat, room and hands."""
         return not (
-            self.left_out or self.disagreements or self.crowded or self.fridge or self.unlifted
-            or self.woken or self.overdue
-        )  # fmt: skip
+            self.left_out
+            or self.disagreements
+            or self.crowded
+            or self.fridge
+            or self.unlifted
+            or self.woken
+            or self.overdue
+        )
 
     @property
     def hands_min(self) -> float:
@@ -113,16 +120,22 @@ def assembled(fixed: Fixed, found: Placement) -> Order:
     steps += table.mends
     steps, unlifted = rewritten(steps, table)
     since = None if table.now_min is None else table.now_min - HURRIED_MIN
-    done, crowded = in_turn(
-        steps, table.room.hands, table.room.helpers, since, _past(table, steps)
-    )  # fmt: skip
+    done, crowded = in_turn(steps, table.room.hands, table.room.helpers, since, _past(table, steps))
     return Order(
-        table=table, steps=tuple(done), spans=tuple(spans), left_out=found.left_out,
-        disagreements=tuple(fixed.disagreements), crowded=tuple(crowded), price=found.price,
-        fridge=fridge_clashes(needs, table.fridge_shelves), late=tuple(late),
-        unlifted=tuple(unlifted), woken=tuple(_woken(table, done)), overdue=_overdue(table),
+        table=table,
+        steps=tuple(done),
+        spans=tuple(spans),
+        left_out=found.left_out,
+        disagreements=tuple(fixed.disagreements),
+        crowded=tuple(crowded),
+        price=found.price,
+        fridge=fridge_clashes(needs, table.fridge_shelves),
+        late=tuple(late),
+        unlifted=tuple(unlifted),
+        woken=tuple(_woken(table, done)),
+        overdue=_overdue(table),
         sides_at=sides_at,
-    )  # fmt: skip
+    )
 
 
 def _sides_at(
@@ -132,11 +145,18 @@ def _sides_at(
         key = step_id(dish, i)
         option, placed = chosen[key], chosen[key].note
         assert isinstance(placed, Placed)
-        yield key, placed.begun or Begun(
-            at_min=fixed.minute(option.end) - placed.minutes, minutes=placed.minutes,
-            oven=placed.oven, air_c=placed.air_c, tin_of=placed.tin_of,
-            brown=0.0 if placed.cooked is None else placed.cooked.brown,
-        )  # fmt: skip
+        yield (
+            key,
+            placed.begun
+            or Begun(
+                at_min=fixed.minute(option.end) - placed.minutes,
+                minutes=placed.minutes,
+                oven=placed.oven,
+                air_c=placed.air_c,
+                tin_of=placed.tin_of,
+                brown=0.0 if placed.cooked is None else placed.cooked.brown,
+            ),
+        )
 
 
 def _past(table: Table, steps: Sequence[Step]) -> set[str]:
@@ -145,13 +165,12 @@ def _past(table: Table, steps: Sequence[Step]) -> set[str]:
     now = table.now_min
     if now is None:
         return set()
-    open_sides = {
-        step_id(d, i) for d in table.sides for i in range(len(d.side.steps))
-    } - set(table.begun)  # fmt: skip
+    open_sides = {step_id(d, i) for d in table.sides for i in range(len(d.side.steps))} - set(
+        table.begun
+    )
     return {
-        s.id for s in steps
-        if s.at_min < now and "/".join(s.id.split("/")[:2]) not in open_sides
-    }  # fmt: skip
+        s.id for s in steps if s.at_min < now and "/".join(s.id.split("/")[:2]) not in open_sides
+    }
 
 
 ASKING = ("heat", "ready", "in", "change", "out", "task", "sear", "before")
@@ -181,16 +200,26 @@ def _overdue(table: Table) -> dict[str, float]:
 def _table_steps(table: Table) -> list[Step]:
     knife = table.knife_down_min
     plates = Step(
-        id="table/plates", dish="", code="warm_plates", words="Plates and bowls into the warm",
-        at_min=knife - WARM_PLATES_MIN, until_min=knife - WARM_PLATES_MIN + 1.0, hands_min=1.0,
+        id="table/plates",
+        dish="",
+        code="warm_plates",
+        words="Plates and bowls into the warm",
+        at_min=knife - WARM_PLATES_MIN,
+        until_min=knife - WARM_PLATES_MIN + 1.0,
+        hands_min=1.0,
         latest_min=knife - 10.0,
-    )  # fmt: skip
+    )
     serve = Step(
-        id="table/serve", dish="", code="plate",
+        id="table/serve",
+        dish="",
+        code="plate",
         words=f"Knife down: sides into bowls, {table.people} plates to the table",
-        at_min=knife, until_min=0.0, hands_min=-knife, latest_min=knife,
+        at_min=knife,
+        until_min=0.0,
+        hands_min=-knife,
+        latest_min=knife,
         after=tuple(f"{j.id}/carve" for j in table.joints),
-    )  # fmt: skip
+    )
     return [plates, serve]
 
 
@@ -218,10 +247,14 @@ def _side(
         if onward - end >= 1.0:
             spans.append(
                 Span(
-                    dish=dish.id, kind="hold" if step.warm else "stand", lane="table",
-                    from_min=end, to_min=onward, label=dish.side.hold if step.warm else "stands",
+                    dish=dish.id,
+                    kind="hold" if step.warm else "stand",
+                    lane="table",
+                    from_min=end,
+                    to_min=onward,
+                    label=dish.side.hold if step.warm else "stands",
                 )
-            )  # fmt: skip
+            )
     return steps, spans
 
 
@@ -238,9 +271,15 @@ def _latest(fixed: Fixed, dish: SideDish, times: Sequence[tuple[float, float]]) 
 
 
 def _placed(
-    fixed: Fixed, dish: SideDish, index: int, step: SideStep, option: Option,
-    when: tuple[float, float], latest: float, before: tuple[str, ...],
-) -> tuple[list[Step], list[Span]]:  # fmt: skip
+    fixed: Fixed,
+    dish: SideDish,
+    index: int,
+    step: SideStep,
+    option: Option,
+    when: tuple[float, float],
+    latest: float,
+    before: tuple[str, ...],
+) -> tuple[list[Step], list[Span]]:
     start, end = when
     root = step_id(dish, index)
     placed = option.note
@@ -248,27 +287,56 @@ def _placed(
     table = fixed.table
     if step.where == "hands":
         one = Step(
-            id=root, dish=dish.id, code="prep", words=step.words, at_min=start, until_min=end,
-            hands_min=placed.minutes, latest_min=latest, after=before,
-        )  # fmt: skip
+            id=root,
+            dish=dish.id,
+            code="prep",
+            words=step.words,
+            at_min=start,
+            until_min=end,
+            hands_min=placed.minutes,
+            latest_min=latest,
+            after=before,
+        )
         return [one], [
-            Span(dish=dish.id, kind="hands", lane="hands", from_min=start, to_min=end,
-                 label=step.words, step=root)
-        ]  # fmt: skip
+            Span(
+                dish=dish.id,
+                kind="hands",
+                lane="hands",
+                from_min=start,
+                to_min=end,
+                label=step.words,
+                step=root,
+            )
+        ]
     if step.where == "hob":
         passing = step.hands_min - START_MIN - OUT_MIN
         said = [f"looked at in passing, {passing:.0f} min in all"] if passing >= 1.0 else []
         if dish.side.uses_drippings and step.after_joint and table.joints:
             said.append(" ".join(gravy(table.joints, table.people, **table.gravy).words))
         one = Step(
-            id=root, dish=dish.id, code="set_going", words=step.words, at_min=start, until_min=end,
-            hands_min=START_MIN, latest_min=latest, after=before, place="hob",
+            id=root,
+            dish=dish.id,
+            code="set_going",
+            words=step.words,
+            at_min=start,
+            until_min=end,
+            hands_min=START_MIN,
+            latest_min=latest,
+            after=before,
+            place="hob",
             note="; ".join(said),
-        )  # fmt: skip
+        )
         return [one], [
-            Span(dish=dish.id, kind="hob", lane="hob", from_min=start, to_min=end,
-                 label=dish.side.name, step=root)
-        ]  # fmt: skip
+            Span(
+                dish=dish.id,
+                kind="hob",
+                lane="hob",
+                from_min=start,
+                to_min=end,
+                label=dish.side.name,
+                step=root,
+            )
+        ]
     trays = dish.trays(step)
     words = step.words if trays <= 1 else f"{step.words}, on {trays} trays"
     oven = table.room.oven(placed.oven)
@@ -289,33 +357,64 @@ def _placed(
     lane = f"oven:{oven.id}"
     found = [
         Step(
-            id=root, dish=dish.id, code="into_oven", words=f"{words}: {into}", at_min=start,
-            until_min=end, hands_min=IN_MIN, latest_min=latest, after=before, place=lane, note=look,
+            id=root,
+            dish=dish.id,
+            code="into_oven",
+            words=f"{words}: {into}",
+            at_min=start,
+            until_min=end,
+            hands_min=IN_MIN,
+            latest_min=latest,
+            after=before,
+            place=lane,
+            note=look,
         )
-    ]  # fmt: skip
+    ]
     for n in range(1, step.turns + 1):
         at = start + (end - start) * n / (step.turns + 1)
         found.append(
             Step(
-                id=f"{root}/turn{n}", dish=dish.id, code="turn", words=f"Turn: {dish.side.name}",
-                at_min=at, until_min=at + TURN_MIN, hands_min=TURN_MIN, latest_min=at + 10.0,
-                after=(root,), place=lane,
+                id=f"{root}/turn{n}",
+                dish=dish.id,
+                code="turn",
+                words=f"Turn: {dish.side.name}",
+                at_min=at,
+                until_min=at + TURN_MIN,
+                hands_min=TURN_MIN,
+                latest_min=at + 10.0,
+                after=(root,),
+                place=lane,
             )
-        )  # fmt: skip
+        )
     if end < table.knife_down_min - 1e-6:
         found.append(
             Step(
-                id=f"{root}/out", dish=dish.id, code="ready_side",
-                words=f"{dish.side.name} out: {dish.side.hold}" if dish.side.hold
-                else f"{dish.side.name} out", at_min=end, until_min=end + OUT_MIN,
-                hands_min=OUT_MIN, latest_min=end + 5.0, after=(root,), place=lane,
+                id=f"{root}/out",
+                dish=dish.id,
+                code="ready_side",
+                words=f"{dish.side.name} out: {dish.side.hold}"
+                if dish.side.hold
+                else f"{dish.side.name} out",
+                at_min=end,
+                until_min=end + OUT_MIN,
+                hands_min=OUT_MIN,
+                latest_min=end + 5.0,
+                after=(root,),
+                place=lane,
             )
-        )  # fmt: skip
+        )
     span = Span(
-        dish=dish.id, kind="in_tin" if placed.tin_of else "side", lane=lane, from_min=start,
-        to_min=end, label=dish.side.name, air_c=placed.air_c, note=look, step=root,
+        dish=dish.id,
+        kind="in_tin" if placed.tin_of else "side",
+        lane=lane,
+        from_min=start,
+        to_min=end,
+        label=dish.side.name,
+        air_c=placed.air_c,
+        note=look,
+        step=root,
         room=0.0 if placed.tin_of else dish.height_mm(step),
-    )  # fmt: skip
+    )
     return found, [span]
 
 
@@ -355,11 +454,16 @@ def _settings(fixed: Fixed, found: Placement) -> list[Step]:
             verb = "to" if hot or set_to is not None else "heated to"
             steps.append(
                 Step(
-                    id=f"{oven.id}/set{turned}", dish="", code="heat",
-                    words=f"{oven.name} {verb} {oven.says(heat)}", at_min=at,
-                    until_min=max(start, at), latest_min=at, place=f"oven:{oven.id}",
+                    id=f"{oven.id}/set{turned}",
+                    dish="",
+                    code="heat",
+                    words=f"{oven.name} {verb} {oven.says(heat)}",
+                    at_min=at,
+                    until_min=max(start, at),
+                    latest_min=at,
+                    place=f"oven:{oven.id}",
                 )
-            )  # fmt: skip
+            )
             set_to, free_from = heat, end
     return steps
 

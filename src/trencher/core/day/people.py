@@ -91,7 +91,7 @@ def _strict(joint: JointDish, guests: Sequence[Guest], profile: Profile) -> list
             f"{profile.name} figure is {profile.strict}: only a reading in that very slice counts; "
             "plan a flash in the pan for those plates.",
         )
-    ]  # fmt: skip
+    ]
 
 
 def _room(joint: JointDish, profile: Profile) -> list[Caution]:
@@ -105,7 +105,7 @@ def _room(joint: JointDish, profile: Profile) -> list[Caution]:
             f"{joint.name} stands in the room for {total:.0f} min in all, chill off and rest "
             f"together; the {profile.name} limit is {profile.room_min:.0f}.",
         )
-    ]  # fmt: skip
+    ]
 
 
 def _between(joint: JointDish, profile: Profile) -> list[Caution]:
@@ -114,8 +114,9 @@ def _between(joint: JointDish, profile: Profile) -> list[Caution]:
     said = plan_cautions(roast.judged, joint.forecast, profile)
     return [
         Caution(f"{c.code}:{joint.id}", f"{joint.name}: {c.text}")
-        for c in said if c.code == "warm_too_long"
-    ]  # fmt: skip
+        for c in said
+        if c.code == "warm_too_long"
+    ]
 
 
 def _contains(dish: SideDish | JointDish) -> tuple[str, ...]:

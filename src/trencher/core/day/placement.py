@@ -143,10 +143,12 @@ def place(problem: Problem, time_limit_s: float = TIME_LIMIT_S) -> Placement:
     price += [0.0] * (columns - len(price))
 
     found = milp(
-        np.array(price), constraints=rows.constraint(columns),
+        np.array(price),
+        constraints=rows.constraint(columns),
         integrality=np.ones(columns, dtype=np.int64),
-        bounds=Bounds(0, 1), options={"time_limit": time_limit_s, "mip_rel_gap": GOOD_ENOUGH},
-    )  # fmt: skip
+        bounds=Bounds(0, 1),
+        options={"time_limit": time_limit_s, "mip_rel_gap": GOOD_ENOUGH},
+    )
     if found.x is None:
         return Placement({}, tuple(sorted({*dishes, *hopeless})), np.inf)
     chosen: dict[str, Option] = {}

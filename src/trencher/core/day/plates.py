@@ -75,11 +75,18 @@ def target(
 
 
 def plates(
-    slices: Sequence[Slice], guests: Sequence[Guest], kind: str, *, wanted_c: float,
-    strict: Figure, bands: Sequence[Band], people: int = 0,
+    slices: Sequence[Slice],
+    guests: Sequence[Guest],
+    kind: str,
+    *,
+    wanted_c: float,
+    strict: Figure,
+    bands: Sequence[Band],
+    people: int = 0,
     claims: Mapping[str, str] | None = None,
-    read: Sequence[tuple[int, float, float]] = (), pieces: int = 1,
-) -> Carving:  # fmt: skip
+    read: Sequence[tuple[int, float, float]] = (),
+    pieces: int = 1,
+) -> Carving:
     """Every guest on a slice. Who claimed an end or a slice has it; who wants an end chooses next,
     then the strict plates from the hottest, then who asked for something; those at table who are
     not named (``people`` in all) get what is nearest the wanted. A slice feeds as many as it must

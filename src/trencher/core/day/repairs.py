@@ -17,9 +17,18 @@ LATER_MIN = (15.0, 30.0, 45.0, 60.0, 90.0, 120.0)
 PACES_C = (5.0, 10.0, 15.0, 20.0, 30.0)
 LONG_RESTS_MIN = (30.0, 60.0, 90.0, 120.0)
 MOST_TRIED = 9
-COSTS = {"other_oven": 1.0, "common_heat": 3.0, "earlier": 2.0, "stretch": 3.0, "helper": 2.5,
-         "other_heat": 2.5, "later": 4.0, "other_pace": 1.5, "borrow": 1.0,
-         "leave_out": 40.0}  # fmt: skip
+COSTS = {
+    "other_oven": 1.0,
+    "common_heat": 3.0,
+    "earlier": 2.0,
+    "stretch": 3.0,
+    "helper": 2.5,
+    "other_heat": 2.5,
+    "later": 4.0,
+    "other_pace": 1.5,
+    "borrow": 1.0,
+    "leave_out": 40.0,
+}
 
 Replan = Callable[[JointDish, Mapping[str, object]], JointDish | None]
 """The joint planned anew with a change (``oven``, ``air_c``, ``pace_c``, ``earlier_min``), or None
@@ -71,14 +80,23 @@ def _resolved(order: Order, clash: Clash) -> bool:
 
 
 def _made(
-    code: str, table: Table, words: str, costs: str, change: Mapping[str, Mapping[str, object]],
+    code: str,
+    table: Table,
+    words: str,
+    costs: str,
+    change: Mapping[str, Mapping[str, object]],
     weight: float = 1.0,
-) -> Repair:  # fmt: skip
+) -> Repair:
     order = running_order(table, 1.5)
     return Repair(
-        code=code, words=words, costs=costs, works=order.fits, order=order, change=change,
+        code=code,
+        words=words,
+        costs=costs,
+        works=order.fits,
+        order=order,
+        change=change,
         cost=COSTS[code] * weight + order.price,
-    )  # fmt: skip
+    )
 
 
 def _tried(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
@@ -102,9 +120,12 @@ def _tried(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
     if dish is not None:
         left = replace(table, sides=tuple(s for s in table.sides if s.id != dish.id))
         yield _made(
-            "leave_out", left, f"Leave out {dish.side.name}", "one dish less",
+            "leave_out",
+            left,
+            f"Leave out {dish.side.name}",
+            "one dish less",
             {dish.id: {"left_out": True}},
-        )  # fmt: skip
+        )
 
 
 def _by_time(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
@@ -115,10 +136,13 @@ def _by_time(table: Table, clash: Clash, replan: Replan) -> Iterator[Repair]:
     if clash.what == "time":
         for minutes in LATER_MIN:
             made = _made(
-                "later", later(table, minutes), f"Everything {minutes:.0f} min later",
-                f"they sit down {minutes:.0f} min later", {"table": {"later_min": minutes}},
+                "later",
+                later(table, minutes),
+                f"Everything {minutes:.0f} min later",
+                f"they sit down {minutes:.0f} min later",
+                {"table": {"later_min": minutes}},
                 weight=minutes / 15.0,
-            )  # fmt: skip
+            )
             if made.order is not None and _resolved(made.order, clash):
                 yield made
                 return
@@ -133,11 +157,13 @@ def _other_pace(table: Table, joint: JointDish, replan: Replan) -> Iterator[Repa
             if other is None or _wakes(table, other):
                 continue
             yield _made(
-                "other_pace", _with_joint(table, other),
+                "other_pace",
+                _with_joint(table, other),
                 f"{joint.name} {{d:{by:.0f}}} {how}, and nobody is woken",
                 _sooner(joint.start_min - other.start_min),
-                {joint.id: {"pace_c": sign * by}}, weight=by / 10.0,
-            )  # fmt: skip
+                {joint.id: {"pace_c": sign * by}},
+                weight=by / 10.0,
+            )
             break
     for earlier in LONG_RESTS_MIN:
         other = replan(joint, {"earlier_min": earlier})
@@ -160,7 +186,9 @@ def later(table: Table, minutes: float) -> Table:
     )
     begun = {k: replace(b, at_min=b.at_min - minutes) for k, b in table.begun.items()}
     return replace(
-        table, joints=joints, begun=begun,
+        table,
+        joints=joints,
+        begun=begun,
         now_min=None if table.now_min is None else table.now_min - minutes,
         before_now_min=None if table.before_now_min is None else table.before_now_min - minutes,
         done={k: at - minutes for k, at in table.done.items()},
@@ -168,12 +196,14 @@ def later(table: Table, minutes: float) -> Table:
         away=tuple((a - minutes, b - minutes) for a, b in table.away),
         mends=tuple(
             replace(
-                m, at_min=m.at_min - minutes, until_min=m.until_min - minutes,
+                m,
+                at_min=m.at_min - minutes,
+                until_min=m.until_min - minutes,
                 latest_min=None if m.latest_min is None else m.latest_min - minutes,
             )
             for m in table.mends
         ),
-    )  # fmt: skip
+    )
 
 
 def _borrowed(table: Table) -> Repair:
@@ -181,11 +211,13 @@ def _borrowed(table: Table) -> Repair:
     for more in (1, 2, 3):
         room = replace(table.room, tins=counted + more)
         made = _made(
-            "borrow", replace(table, room=room),
-            "Borrow a tin" if more == 1 else f"Borrow {more} tins", "",
+            "borrow",
+            replace(table, room=room),
+            "Borrow a tin" if more == 1 else f"Borrow {more} tins",
+            "",
             {"room": {"tins": room.tins}},
             weight=float(more),
-        )  # fmt: skip
+        )
         if made.works:
             break
     return made
@@ -205,9 +237,12 @@ def _of_joint(
         if other is not None:
             starts = joint.start_min - other.start_min
             yield _made(
-                "other_oven", _with_joint(table, other), f"{joint.name} into {oven.name}",
-                _sooner(starts), {joint.id: {"oven": oven.id}},
-            )  # fmt: skip
+                "other_oven",
+                _with_joint(table, other),
+                f"{joint.name} into {oven.name}",
+                _sooner(starts),
+                {joint.id: {"oven": oven.id}},
+            )
     for air in _common(dish):
         other = replan(joint, {"air_c": air})
         if other is not None:
@@ -215,11 +250,12 @@ def _of_joint(
             peaks = other.forecast.even_fraction
             even = "" if peaks is None else f"; {100 * peaks:.0f} % of it even"
             yield _made(
-                "common_heat", _with_joint(table, other),
+                "common_heat",
+                _with_joint(table, other),
                 f"{joint.name} at {{c:{air:.1f}}} all the way, together",
                 f"{_sooner(starts)}{even}; crust {other.forecast.crust:.1f}",
                 {joint.id: {"air_c": air}},
-            )  # fmt: skip
+            )
     for earlier in EARLIER_MIN:
         other = replan(joint, {"earlier_min": earlier})
         if other is not None:
@@ -228,11 +264,13 @@ def _of_joint(
 
 def _earlier(table: Table, joint: JointDish, other: JointDish, minutes: float) -> Repair:
     return _made(
-        "earlier", _with_joint(table, other),
+        "earlier",
+        _with_joint(table, other),
         f"{joint.name} {minutes:.0f} min earlier, and a longer rest",
         f"rests {minutes:.0f} min longer and is that much cooler on the plate",
-        {joint.id: {"earlier_min": minutes}}, weight=minutes / 15.0,
-    )  # fmt: skip
+        {joint.id: {"earlier_min": minutes}},
+        weight=minutes / 15.0,
+    )
 
 
 def _sooner(minutes: float) -> str:
@@ -258,9 +296,12 @@ def _of_side(table: Table, dish: SideDish) -> Iterator[Repair]:
     if last.warm and waits > last.wait_min:
         longer = replace(dish.side, steps=(*dish.side.steps[:-1], replace(last, wait_min=waits)))
         made = _made(
-            "stretch", _with_side(table, replace(dish, side=longer)),
-            f"{dish.side.name} earlier, kept warm", "", {dish.id: {"wait_min": waits}},
-        )  # fmt: skip
+            "stretch",
+            _with_side(table, replace(dish, side=longer)),
+            f"{dish.side.name} earlier, kept warm",
+            "",
+            {dish.id: {"wait_min": waits}},
+        )
         yield replace(made, costs=_waits(made.order, dish, last.wait_min))
     baked = [i for i, s in enumerate(dish.side.steps) if s.where == "oven"]
     if baked:
@@ -269,10 +310,12 @@ def _of_side(table: Table, dish: SideDish) -> Iterator[Repair]:
         wider = replace(step, low_c=max(step.low_c - 25.0, 100.0), high_c=step.high_c + 10.0)
         steps = (*dish.side.steps[:i], wider, *dish.side.steps[i + 1 :])
         made = _made(
-            "other_heat", _with_side(table, replace(dish, side=replace(dish.side, steps=steps))),
-            f"{dish.side.name} in cooler air than it likes", "longer in the oven, and paler",
+            "other_heat",
+            _with_side(table, replace(dish, side=replace(dish.side, steps=steps))),
+            f"{dish.side.name} in cooler air than it likes",
+            "longer in the oven, and paler",
             {dish.id: {"low_c": wider.low_c, "high_c": wider.high_c}},
-        )  # fmt: skip
+        )
         yield made
 
 
@@ -291,9 +334,12 @@ def _with_side(table: Table, dish: SideDish) -> Table:
 def _helped(table: Table) -> Repair:
     room = replace(table.room, hands=table.room.hands + 1)
     made = _made(
-        "helper", replace(table, room=room), "A second pair of hands", "",
+        "helper",
+        replace(table, room=room),
+        "A second pair of hands",
+        "",
         {"room": {"hands": room.hands}},
-    )  # fmt: skip
+    )
     assert made.order is not None
     busy = [p for s in made.order.steps if s.who for p in s.busy]
     spent = sum(b - a for a, b in busy)

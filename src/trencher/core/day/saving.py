@@ -20,9 +20,13 @@ LEAST_SLICES = 3
 
 
 def savings(
-    cut: Cut, slices: Sequence[Slice], wanted_c: float, raw_kg: float, loss: float,
+    cut: Cut,
+    slices: Sequence[Slice],
+    wanted_c: float,
+    raw_kg: float,
+    loss: float,
     loss_wanted: float | None,
-) -> tuple[str, ...]:  # fmt: skip
+) -> tuple[str, ...]:
     """Sentences with marked measures: what thinner slices, sauce and choosing the slices save.
 
     ``loss`` and ``loss_wanted``: share of the raw weight lost by the end, and if it had ended at

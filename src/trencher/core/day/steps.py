@@ -9,9 +9,24 @@ from dataclasses import dataclass
 from typing import Literal
 
 Code = Literal[
-    "ready", "heat", "sear", "in", "change", "task", "out", "prep", "set_going", "into_oven",
-    "turn", "ready_side", "carve", "plate", "warm_plates", "before", "mend",
-]  # fmt: skip
+    "ready",
+    "heat",
+    "sear",
+    "in",
+    "change",
+    "task",
+    "out",
+    "prep",
+    "set_going",
+    "into_oven",
+    "turn",
+    "ready_side",
+    "carve",
+    "plate",
+    "warm_plates",
+    "before",
+    "mend",
+]
 SpanKind = Literal["preheat", "joint", "side", "in_tin", "rest", "hold", "hob", "hands", "stand"]
 
 

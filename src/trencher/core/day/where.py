@@ -28,17 +28,23 @@ def where_am_i(order: Order, over: Collection[str], now_min: float) -> Where:
     """``over``: ids of the steps done or skipped. Minutes before the table."""
     open_steps = [s for s in order.steps if s.id not in over]
     late = sorted(
-        (s for s in open_steps if (s.latest_min if s.latest_min is not None else s.at_min)
-         < now_min - LATE_MIN),
+        (
+            s
+            for s in open_steps
+            if (s.latest_min if s.latest_min is not None else s.at_min) < now_min - LATE_MIN
+        ),
         key=lambda s: s.latest_min or s.at_min,
-    )  # fmt: skip
+    )
     due = [s for s in open_steps if s not in late and s.at_min <= now_min + SOON_MIN]
     ahead = [s for s in open_steps if s not in late and s not in due]
     next_step = ahead[0] if ahead else None
     return Where(
-        late=tuple(late), now=tuple(due), next=next_step, left=len(open_steps),
+        late=tuple(late),
+        now=tuple(due),
+        next=next_step,
+        left=len(open_steps),
         sentence=_sentence(late, due, next_step, now_min),
-    )  # fmt: skip
+    )
 
 
 def _sentence(late: list[Step], due: list[Step], ahead: Step | None, now_min: float) -> str:

@@ -92,9 +92,10 @@ def with_goal(method: Method, i: int, core_c: float, *, peak: bool) -> Method:
     stage = _stage(method, i)
     if not isinstance(stage, HEATED) or (peak and isinstance(stage, Sear)):
         raise InputError(
-            f"'{stage}' cannot end on a core temperature", where=f"stage {i + 1}",
+            f"'{stage}' cannot end on a core temperature",
+            where=f"stage {i + 1}",
             allowed="a stage in the oven",
-        )  # fmt: skip
+        )
     temp = celsius(round(_within("core_c", core_c, CORE_LOW_C, CORE_HIGH_C, "°C"), 1))
     stages = list(method.stages)
     if peak:
@@ -120,8 +121,11 @@ def with_heat(method: Method, i: int, air_c: float) -> Method:
     """Stage ``i`` in air of so many °C, written in the unit it was written in (gas in °C)."""
     stage = _stage(method, i)
     if not isinstance(stage, Oven):
-        raise InputError(f"'{stage}' has no heat of its own", where=f"stage {i + 1}",
-                         allowed="a stage in the oven")  # fmt: skip
+        raise InputError(
+            f"'{stage}' has no heat of its own",
+            where=f"stage {i + 1}",
+            allowed="a stage in the oven",
+        )
     _within("air_c", air_c, OVEN_LOW_C, OVEN_HIGH_C, "°C")
     if stage.temp.unit == "F":
         temp = Temp(number(round(units.celsius_to_fahrenheit(air_c))), "F")
@@ -192,8 +196,9 @@ def hung(method: Method, i: int, task: Task) -> Method:
 def task_of(verb: str, words: str, at_min: float | None, every_min: float | None) -> Task:
     """A task from its parts; InputError for a verb that is not known."""
     if verb not in get_args(Verb):
-        raise InputError(f"{verb!r} is no task", where="verb",
-                         allowed=f"allowed: {', '.join(get_args(Verb))}")  # fmt: skip
+        raise InputError(
+            f"{verb!r} is no task", where="verb", allowed=f"allowed: {', '.join(get_args(Verb))}"
+        )
     return Task(verb, words.strip(), at_min, every_min)  # type: ignore[arg-type]
 
 
@@ -231,5 +236,8 @@ def dressed(method: Method, i: int, dress: str) -> Method:
         if isinstance(stage, Rest)
         else ("bare", "cold", "liquid", *get_args(Cover), *get_args(Bed))
     )
-    raise InputError(f"{dress!r} does not suit '{stage}'", where=f"stage {i + 1}",
-                     allowed=f"allowed: {', '.join(allowed)}")  # fmt: skip
+    raise InputError(
+        f"{dress!r} does not suit '{stage}'",
+        where=f"stage {i + 1}",
+        allowed=f"allowed: {', '.join(allowed)}",
+    )

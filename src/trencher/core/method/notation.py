@@ -52,13 +52,38 @@ LEAST_EVERY_MIN = 1.0
 MOST_TASKS, LONGEST_WORDS = 30, 80
 
 SPELLINGS = {
-    "c": "C", "celsius": "C", "centigrade": "C", "f": "F", "fahrenheit": "F",
-    "min": "min", "mins": "min", "minute": "min", "minutes": "min", "m": "min",
-    "s": "s", "sec": "s", "secs": "s", "second": "s", "seconds": "s",
-    "h": "h", "hr": "h", "hrs": "h", "hour": "h", "hours": "h",
-    "lb": "lb", "lbs": "lb", "pound": "lb", "kg": "kg", "kilo": "kg", "g": "g",
-    "side": "side", "sides": "side", "ml": "ml", "millilitres": "ml", "milliliters": "ml",
-}  # fmt: skip
+    "c": "C",
+    "celsius": "C",
+    "centigrade": "C",
+    "f": "F",
+    "fahrenheit": "F",
+    "min": "min",
+    "mins": "min",
+    "minute": "min",
+    "minutes": "min",
+    "m": "min",
+    "s": "s",
+    "sec": "s",
+    "secs": "s",
+    "second": "s",
+    "seconds": "s",
+    "h": "h",
+    "hr": "h",
+    "hrs": "h",
+    "hour": "h",
+    "hours": "h",
+    "lb": "lb",
+    "lbs": "lb",
+    "pound": "lb",
+    "kg": "kg",
+    "kilo": "kg",
+    "g": "g",
+    "side": "side",
+    "sides": "side",
+    "ml": "ml",
+    "millilitres": "ml",
+    "milliliters": "ml",
+}
 """What may be typed, and what is understood."""
 
 _TOKEN = re.compile(r"\s*(?:([0-9]+(?:[.,][0-9]+)?)|([^\W\d_]+\.?)|([;+/°¼½])|([-'’,&():.]))")
@@ -220,9 +245,10 @@ class _Reader:
         if minutes is None:
             if self.at_number():
                 self.fail(
-                    f"{self.read_word()} has no unit", "write minutes or hours: 20min, 1h30",
+                    f"{self.read_word()} has no unit",
+                    "write minutes or hours: 20min, 1h30",
                     code="no_unit",
-                )  # fmt: skip
+                )
             self.fail(
                 f"{self.read_word()} where a length should be",
                 "allowed: 20min, 1h30, 15min/500g, until 54C, until peak 58C, until brown, crisp, "
@@ -318,8 +344,9 @@ class _Reader:
             self.take()
             minutes = self.time(least=0.0 if how == "at" else SHORTEST_MIN)
             if minutes is None:
-                self.fail(f"{self.read_word()} after '{how}'", "a time such as 40min",
-                          code="no_unit")  # fmt: skip
+                self.fail(
+                    f"{self.read_word()} after '{how}'", "a time such as 40min", code="no_unit"
+                )
             if how == "at":
                 at = minutes
             else:
@@ -327,8 +354,9 @@ class _Reader:
                 if every < LEAST_EVERY_MIN:
                     self.fail(
                         f"every {number(every)} minutes is too often",
-                        f"allowed: {LEAST_EVERY_MIN:g} minute or more", back=2,
-                    )  # fmt: skip
+                        f"allowed: {LEAST_EVERY_MIN:g} minute or more",
+                        back=2,
+                    )
         return Task(cast("Verb", verb), words, at, every)
 
     def words(self) -> str:
@@ -410,7 +438,9 @@ def parse_method(text: str) -> Method:
     """The method that ``text`` writes. NotationError tells place and advice."""
     if len(text) > MAX_LETTERS:
         raise NotationError(
-            f"{len(text)} letters", start=MAX_LETTERS, end=len(text),
+            f"{len(text)} letters",
+            start=MAX_LETTERS,
+            end=len(text),
             allowed=f"allowed: at most {MAX_LETTERS}",
-        )  # fmt: skip
+        )
     return _Reader(text).method()

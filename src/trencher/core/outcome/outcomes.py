@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.simulation import Simulation
 
 Floats = NDArray[np.float64]
@@ -110,8 +111,8 @@ def equivalent_min(record: Floats, ref_c: float, z_c: float) -> float:
     ``record``: the kernel's rows. Between two rows the core moves straight, so that the rate's
     mean is the logarithmic one.
     """
-    minutes = np.diff(record[:, 0]) / 60.0
-    rate = 10.0 ** ((record[:, 3] - ref_c) / z_c)
+    minutes = np.diff(record[:, Row.TIME]) / 60.0
+    rate = 10.0 ** ((record[:, Row.CORE] - ref_c) / z_c)
     a, b = rate[:-1], rate[1:]
     with np.errstate(divide="ignore", invalid="ignore"):
         mean = np.where(np.abs(b / a - 1.0) < 1e-6, a, (b - a) / np.log(b / a))
@@ -120,7 +121,7 @@ def equivalent_min(record: Floats, ref_c: float, z_c: float) -> float:
 
 def minutes_between(record: Floats, low_c: float, high_c: float) -> float:
     """Minutes that the core spends between two temperatures."""
-    core, minutes = record[:, 3], np.diff(record[:, 0]) / 60.0
+    core, minutes = record[:, Row.CORE], np.diff(record[:, Row.TIME]) / 60.0
     middle = 0.5 * (core[1:] + core[:-1])
     return float(minutes[(middle >= low_c) & (middle <= high_c)].sum())
 
@@ -197,10 +198,14 @@ def slices_of(sim: Simulation, slice_mm: float = SLICE_MM) -> tuple[Slice, ...]:
     return tuple(
         Slice(float(lo), float(hi), float(c), float(m), float(h * 1000.0))
         for lo, hi, c, m, h in zip(
-            bounds, bounds[1:], np.interp(mids, at, axis), np.interp(mids, at, mean),
-            np.interp(mids, at, b.half), strict=False,
+            bounds,
+            bounds[1:],
+            np.interp(mids, at, axis),
+            np.interp(mids, at, mean),
+            np.interp(mids, at, b.half),
+            strict=False,
         )
-    )  # fmt: skip
+    )
 
 
 def heat_map(sim: Simulation, width_over_thickness: float) -> HeatMap:

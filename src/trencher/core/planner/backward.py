@@ -77,9 +77,10 @@ def oven_for(roast: Roast, minutes: float, *, until_end: bool = False) -> OvenFi
     index = roast.method.pull_index
     if not isinstance(roast.method.stages[index], Oven):
         raise InputError(
-            "the take-out does not come from an oven", where=f"method, stage {index + 1}",
+            "the take-out does not come from an oven",
+            where=f"method, stage {index + 1}",
             allowed="an oven stage with a goal",
-        )  # fmt: skip
+        )
     low = roast.cooker.min_c or LEAST_AIR_C
     high = roast.cooker.max_c or MOST_AIR_C
 

@@ -136,8 +136,12 @@ def plate_verdict(cut: Cut, profile: Profile, readings: Sequence[tuple[float, fl
         equal = measured_equal_min(profile.holding, readings)
         stand += _equal(equal, profile.holding)
     return Verdict(
-        profile.name, figure.words, figure.temp_c, figure.hold_min, how,
-        f"{profile.name}, for this cut: {figure.words}. {stand} "
-        "Check with your own authority.",
-        profile.strict, equal,
-    )  # fmt: skip
+        profile.name,
+        figure.words,
+        figure.temp_c,
+        figure.hold_min,
+        how,
+        f"{profile.name}, for this cut: {figure.words}. {stand} Check with your own authority.",
+        profile.strict,
+        equal,
+    )

@@ -22,14 +22,26 @@ from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import LONGEST_METHOD_S, Walk, walk
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.simulation import Simulation
 
 Floats = NDArray[np.float64]
 
 QUANTITIES = (
-    "thickness", "span", "start", "oven", "heat", "conduct", "wet", "probe", "rest", "fat",
-    "drift", "later", "other_oven",
-)  # fmt: skip
+    "thickness",
+    "span",
+    "start",
+    "oven",
+    "heat",
+    "conduct",
+    "wet",
+    "probe",
+    "rest",
+    "fat",
+    "drift",
+    "later",
+    "other_oven",
+)
 """Order of ``theta``."""
 Z80 = 1.2815515655446004
 """A standard normal lies within ± this in eight cases of ten."""
@@ -141,7 +153,7 @@ def _member(roast: Roast, draw: Deviation, by_clock: Method | None) -> Member:
         if by_clock is not None:
             done = walk(kitchen(replace(roast, method=by_clock), COARSE, draw))
             record = done.end.record[: done.end.rows]
-            closest = float(record[int(np.argmax(record[:, 3])), 0]) / 60.0
+            closest = float(record[int(np.argmax(record[:, Row.CORE])), Row.TIME]) / 60.0
         return Member(None, closest)
 
 

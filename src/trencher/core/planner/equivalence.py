@@ -11,13 +11,13 @@ from functools import lru_cache
 
 from scipy.optimize import brentq
 
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.method.stages import Method, Minutes, Oven, celsius
 from trencher.core.planner.forward import walk_part
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.thermal.kinds import CookerKind
 
 COMPARED_MIN = 60.0
 WIDEST_C = 90.0

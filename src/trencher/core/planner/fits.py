@@ -51,9 +51,10 @@ class Cavity:
             raise InputError("too many shelves", where="shelves", allowed=f"at most {MOST_SHELVES}")
         if any(a <= b for a, b in zip(self.shelves_mm, self.shelves_mm[1:], strict=False)):
             raise InputError(
-                "a higher shelf has not less room above it", where="shelves",
+                "a higher shelf has not less room above it",
+                where="shelves",
                 allowed="clear heights from the lowest shelf up, each less than the one below",
-            )  # fmt: skip
+            )
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -98,9 +99,14 @@ def _enters(tin: Tin, cavity: Cavity) -> bool:
 
 
 def fit(
-    size: Size, cavity: Cavity, tins: Sequence[Tin] = (), *, rack: bool = False, hob: bool = False,
+    size: Size,
+    cavity: Cavity,
+    tins: Sequence[Tin] = (),
+    *,
+    rack: bool = False,
+    hob: bool = False,
     closed: bool = False,
-) -> Fit:  # fmt: skip
+) -> Fit:
     """How a joint of this size goes into an oven. ``hob``: its tin must bear a ring (a sear, or
     gravy made in it); ``rack``: it lies on one; ``closed``: it is shut in, so that a deep pot is
     as good as a tin."""

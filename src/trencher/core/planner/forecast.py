@@ -21,6 +21,7 @@ from trencher.core.planner.scorch import Scorched, put_on_at, scorched
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import FINE, Grid
+from trencher.core.thermal.history import Row
 
 Floats = NDArray[np.float64]
 LATE_MIN = 10.0
@@ -99,11 +100,13 @@ class Forecast:
 
 def spaced(record: Floats, every_s: float) -> Floats:
     """The record at even times (rows) in the columns of SERIES; the last moment is kept."""
-    times = record[:, 0]
+    times = record[:, Row.TIME]
     keep = np.arange(0.0, times[-1], every_s)
     if not len(keep) or times[-1] - keep[-1] > 1e-6:
         keep = np.append(keep, times[-1])
-    columns = [keep / 60.0] + [np.interp(keep, times, record[:, c]) for c in range(1, 6)]
+    columns = [keep / 60.0] + [
+        np.interp(keep, times, record[:, c]) for c in range(Row.AIR, Row.BEND)
+    ]
     return np.stack(columns, axis=1)
 
 
@@ -210,11 +213,15 @@ def forecast(
     wanted = roast.goal_c
     stages = tuple(
         StageForecast(
-            s.stage, s.start_min, s.end_min, s.core_c, s.surface_c,
+            s.stage,
+            s.start_min,
+            s.end_min,
+            s.core_c,
+            s.surface_c,
             _on_dial(roast, k.true_air(s.stage)) if isinstance(s.stage, Oven) else None,
         )
         for s in plan.stages
-    )  # fmt: skip
+    )
     end = plan.end
     record = end.record[: end.rows]
     cooker = roast.cooker

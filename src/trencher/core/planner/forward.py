@@ -33,6 +33,7 @@ from trencher.core.planner.passage import DOOR_S, ENDLESS_S, Passage
 from trencher.core.planner.setup import Kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import PUT_IN_S
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.simulation import Simulation
 from trencher.core.thermal.surface import AT_SIX_TENTHS
 
@@ -184,7 +185,7 @@ def _seconds(stage: Stage, kitchen: Kitchen) -> float:
 def _unreachable(
     stage: Stage, index: int, kitchen: Kitchen, wanted: float, sim: Simulation
 ) -> None:
-    got = float(sim.record[: sim.rows, 3].max())
+    got = float(sim.record[: sim.rows, Row.CORE].max())
     where = f"method, stage {index + 1} ({stage})"
     if isinstance(stage, Oven):
         air = kitchen.true_air(stage)

@@ -117,19 +117,29 @@ def _late_looks(method: Method, plan: Walk) -> list[_Case]:
     blast = isinstance(stage.length, UntilOutcome)
     late = LATE_BLAST_MIN if blast else LATE_LOOK_MIN
     if blast:
-        return [_Case(
-            "late_look", i, f"the last heat, {late:.0f} minutes too long",
-            "Stay at the door while it colours.", _longer(method, plan, i, late),
-        )]  # fmt: skip
+        return [
+            _Case(
+                "late_look",
+                i,
+                f"the last heat, {late:.0f} minutes too long",
+                "Stay at the door while it colours.",
+                _longer(method, plan, i, late),
+            )
+        ]
     guard = f"An alarm at {{c:{plan.stages[i].core_c - 4:.1f}}}, and stay in the kitchen from then."
     if isinstance(stage.length, Minutes | Rate):
         guard = "A timer that you can hear from the table, set five minutes early."
     stays = i + 1 < len(method.stages) and isinstance(method.stages[i + 1], HEATED)
     step = "turning it up" if stays else "the take-out"
-    return [_Case(
-        "late_look", i, f"{step}, {late:.0f} minutes late", guard,
-        _longer(method, plan, i, late),
-    )]  # fmt: skip
+    return [
+        _Case(
+            "late_look",
+            i,
+            f"{step}, {late:.0f} minutes late",
+            guard,
+            _longer(method, plan, i, late),
+        )
+    ]
 
 
 def _turn_downs(method: Method, plan: Walk) -> list[_Case]:
@@ -141,11 +151,15 @@ def _turn_downs(method: Method, plan: Walk) -> list[_Case]:
         if off or (isinstance(then, Oven) and then.temp.c <= now.temp.c - LOWER_C):
             at = plan.stages[i].end_min
             what = "switching off" if off else "the turn-down"
-            found.append(_Case(
-                "missed_turn_down", i, f"{what}, missed by {MISSED_MIN:.0f} minutes",
-                f"A timer for minute {at:.0f}; nobody leaves the kitchen before it.",
-                _longer(method, plan, i, MISSED_MIN),
-            ))  # fmt: skip
+            found.append(
+                _Case(
+                    "missed_turn_down",
+                    i,
+                    f"{what}, missed by {MISSED_MIN:.0f} minutes",
+                    f"A timer for minute {at:.0f}; nobody leaves the kitchen before it.",
+                    _longer(method, plan, i, MISSED_MIN),
+                )
+            )
     return found
 
 
@@ -161,21 +175,30 @@ def _dials(method: Method, *, known: bool) -> list[_Case]:
     )
     return [
         _Case(
-            "wrong_dial", ovens[0], f"the oven, {{d:{off:.0f}}} {words}", guard, method,
+            "wrong_dial",
+            ovens[0],
+            f"the oven, {{d:{off:.0f}}} {words}",
+            guard,
+            method,
             Deviation(oven_c=sign * off),
         )
         for sign, words in ((1.0, "hotter than its dial says"), (-1.0, "cooler than its dial says"))
-    ]  # fmt: skip
+    ]
 
 
 def _tips(method: Method, plan: Walk) -> list[_Case]:
     if not any(isinstance(s.length, UntilCore) for s in method.stages):
         return []
-    return [_Case(
-        "misplaced_tip", plan.pull_index, "the probe, its tip almost half-way to the outside",
-        "Push it in from the end to the middle; of several places the lowest counts.",
-        method, Deviation(probe_xi=TIP_XI),
-    )]  # fmt: skip
+    return [
+        _Case(
+            "misplaced_tip",
+            plan.pull_index,
+            "the probe, its tip almost half-way to the outside",
+            "Push it in from the end to the middle; of several places the lowest counts.",
+            method,
+            Deviation(probe_xi=TIP_XI),
+        )
+    ]
 
 
 def _guests(method: Method, plan: Walk) -> list[_Case]:
@@ -227,9 +250,12 @@ class _Plate:
 def _plate(done: Walk, rind: bool) -> _Plate:
     end = done.end
     return _Plate(
-        done.peak_c, end.minutes, float(end.state[kernel.MEAN]), outcomes.crust_of(end),
+        done.peak_c,
+        end.minutes,
+        float(end.state[kernel.MEAN]),
+        outcomes.crust_of(end),
         outcomes.faces_of(end, rind=rind).crisp_top,
-    )  # fmt: skip
+    )
 
 
 def _said(case: _Case, found: _Plate, plan: _Plate, *, rind: bool) -> str:
@@ -265,10 +291,13 @@ def disturbances(roast: Roast, thermometer: Thermometer = "leave-in") -> tuple[D
     method = followed(plan, probe=thermometer != "none")
     base = _plate(plan, rind)
     cases = [
-        *_late_looks(method, plan), *_turn_downs(method, plan),
+        *_late_looks(method, plan),
+        *_turn_downs(method, plan),
         *_dials(method, known=bool(here.cooker.dial_points)),
-        *_tips(method, plan), *_guests(method, plan), *_forgotten(method),
-    ]  # fmt: skip
+        *_tips(method, plan),
+        *_guests(method, plan),
+        *_forgotten(method),
+    ]
     found: list[Disturbance] = []
     for case in cases:
         changed = replace(here, method=case.method)

@@ -8,22 +8,24 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Protocol
 
+from trencher.core.marks import MARKS, MarkWhat
 from trencher.core.method.stages import Oven, Rest, Sear, Stage, Turn, Verb
 
 READY_MIN, IN_MIN, OUT_MIN, CHANGE_MIN, PAN_HOT_MIN = 5.0, 2.0, 3.0, 1.0, 4.0
 """Readying the joint, putting in, taking out, a turn of the dial, a pan brought to heat."""
 DRESS_MIN: dict[str, float] = {"covered": 2.0, "lid": 1.0, "salt crust": 10.0}
 TASK_MIN: dict[Verb, float] = {
-    "baste": 2.0, "turn": 2.0, "add": 3.0, "pour": 1.0, "check": 1.0, "cover": 1.0,
-    "uncover": 1.0, "open": 0.5,
-}  # fmt: skip
+    "baste": 2.0,
+    "turn": 2.0,
+    "add": 3.0,
+    "pour": 1.0,
+    "check": 1.0,
+    "cover": 1.0,
+    "uncover": 1.0,
+    "open": 0.5,
+}
 
 
-MARK_MIN: dict[str, float] = {
-    "door": 0.5, "basted": 2.0, "turned": 2.0, "covered": 1.0, "uncovered": 1.0, "added": 3.0,
-    "poured": 1.0, "moved_oven": 3.0, "moved_probe": 1.0, "sense": 0.5,
-}  # fmt: skip
-"""What was entered at the fire, in minutes of work."""
 LOOK_MIN = 1.0
 
 
@@ -70,8 +72,8 @@ def hands_on_min(stages: Sequence[Went]) -> float:
     return total
 
 
-def hands_so_far_min(stages: Sequence[Went], marks: Sequence[str], looks: int) -> float:
+def hands_so_far_min(stages: Sequence[Went], marks: Sequence[MarkWhat], looks: int) -> float:
     """Minutes of work up to now, as they were logged: stages as they went (the one that is on cut
     off now), what was entered (``marks``), and spot readings (``looks``)."""
-    entered = sum(MARK_MIN.get(mark, 0.0) for mark in marks)
+    entered = sum(MARKS[mark].work_min for mark in marks)
     return hands_on_min(stages) + entered + LOOK_MIN * looks

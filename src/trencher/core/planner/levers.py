@@ -10,8 +10,6 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-import numpy as np
-
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import (
     HEATED,
@@ -33,6 +31,7 @@ from trencher.core.planner.setup import Deviation, Kitchen, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import FINE, Grid
+from trencher.core.thermal.history import Row, read_at
 
 STEP_C = 20.0
 BLAST_C, BLAST_MIN = 235.0, 8.0
@@ -77,7 +76,7 @@ class Lever:
 def _result(k: Kitchen, done: Walk, wanted_c: float | None) -> Result:
     end = done.end
     record = end.record[: end.rows]
-    bend = float(np.interp(done.pull_min * 60.0, record[:, 0], record[:, 6]))
+    bend = read_at(record, done.pull_min, Row.BEND)
     return Result(
         pull_min=done.pull_min,
         # What the tip shows, where it is believed to sit.
@@ -314,9 +313,13 @@ def _offer(
     gains, costs = compared(base, result)
     costs = tuple(c for c in costs if not c.endswith("later"))
     return Lever(
-        code=code, words=words, method=method, result=result, gains=gains,
+        code=code,
+        words=words,
+        method=method,
+        result=result,
+        gains=gains,
         costs=(*costs, f"{{c:{result.served_c:.1f}}} warm on the whole when carved"),
-    )  # fmt: skip
+    )
 
 
 Need = Literal["sooner", "later", "browner", "paler", "cooler"]
@@ -335,11 +338,12 @@ def ranked(need: Need, base: Result, found: Sequence[Lever], wanted_c: float) ->
         if r is None:
             continue
         give = {
-            "sooner": base.end_min - r.end_min, "later": r.end_min - base.end_min,
+            "sooner": base.end_min - r.end_min,
+            "later": r.end_min - base.end_min,
             "browner": CRUST_WEIGHS_MIN * (r.crust - base.crust),
             "paler": CRUST_WEIGHS_MIN * (base.crust - r.crust),
             "cooler": DEGREE_WEIGHS_MIN * (base.peak_c - r.peak_c),
-        }[need]  # fmt: skip
+        }[need]
         if give < MIN_MINUTES:
             continue
         off = max(abs(r.peak_c - wanted_c) - abs(base.peak_c - wanted_c), 0.0)

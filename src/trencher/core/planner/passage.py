@@ -17,14 +17,21 @@ from trencher.core.method.stages import Length, Off, Oven, Rest, Sear, Stage, Ta
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import door_share
 from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.simulation import Simulation
 
 Floats = NDArray[np.float64]
 
 DOOR_S: dict[Verb, float] = {
-    "baste": 40.0, "turn": 45.0, "add": 35.0, "pour": 25.0, "check": 20.0, "cover": 40.0,
-    "uncover": 30.0, "open": 30.0,
-}  # fmt: skip
+    "baste": 40.0,
+    "turn": 45.0,
+    "add": 35.0,
+    "pour": 25.0,
+    "check": 20.0,
+    "cover": 40.0,
+    "uncover": 30.0,
+    "open": 30.0,
+}
 """How long the door stands open for a task. Estimate, no source: time your own."""
 BASTE_KG_M2 = 0.06
 """What a basting leaves on top and sides. Estimate, no source."""
@@ -208,9 +215,9 @@ class Passage:
 def _held_s(sim: Simulation, value: float) -> float:
     """How long the core has been at ``value`` or above by now, s."""
     rows = sim.record[: sim.rows]
-    below = np.flatnonzero(rows[:, 3] < value)
+    below = np.flatnonzero(rows[:, Row.CORE] < value)
     since = 0 if len(below) == 0 else int(below[-1]) + 1
-    return 0.0 if since >= len(rows) else float(rows[-1, 0] - rows[since, 0])
+    return 0.0 if since >= len(rows) else float(rows[-1, Row.TIME] - rows[since, Row.TIME])
 
 
 def left_of(stage: Stage, spent_min: float, length: Length) -> Stage:

@@ -6,7 +6,6 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.errors import NotationError, TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import USUAL_RANGE_C, Place, Reading, read_prose
@@ -17,6 +16,7 @@ from trencher.core.planner.equivalence import equivalent_air
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.thermal.kinds import CookerKind
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -80,9 +80,11 @@ def read_anything(text: str, roast: Roast) -> tuple[Reading, bool]:
         cooker = roast.cooker
         low, high = USUAL_RANGE_C
         found = read_prose(
-            text, kind=cooker.kind, weight_kg=roast.joint.weight_kg,
+            text,
+            kind=cooker.kind,
+            weight_kg=roast.joint.weight_kg,
             range_c=(cooker.min_c or low, cooker.max_c or high),
-        )  # fmt: skip
+        )
         return found, False
     return Reading(method, _stretches(text), (), ()), True
 
@@ -109,11 +111,13 @@ def reckon(text: str, roast: Roast, answers: Mapping[str, int] | None = None) ->
     opens = (*reading.opens, *(() if notation else _air_unsaid(reading.method, roast)))
     found = tuple(
         Answer(
-            code=o.code, question=o.question, gap=o.gap,
+            code=o.code,
+            question=o.question,
+            gap=o.gap,
             choices=tuple(reckon_method(c.words, c.method, roast) for c in o.choices),
         )
         for o in opens
-    )  # fmt: skip
+    )
     said = answers or {}
     chosen = [o.choices[n].method for o in opens if 0 < (n := said.get(o.code, 0)) < len(o.choices)]
     return Reckoning(

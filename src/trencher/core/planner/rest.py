@@ -19,6 +19,7 @@ from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk
 from trencher.core.planner.passage import Passage
 from trencher.core.planner.setup import Kitchen
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.surface import RestHow
 
 Floats = NDArray[np.float64]
@@ -77,16 +78,16 @@ def carve_window(
     record = plan.end.record[: plan.end.rows]
     rests = [s for s in plan.stages if isinstance(s.stage, (Rest, Wait))]
     out = float(plan.out.minutes)
-    rest = record[record[:, 0] >= out * 60.0]
-    begin = None if len(rest) < 3 else slow_enough(rest[:, 0] / 60.0, rest[:, 3])
+    rest = record[record[:, Row.TIME] >= out * 60.0]
+    begin = None if len(rest) < 3 else slow_enough(rest[:, Row.TIME] / 60.0, rest[:, Row.CORE])
     sim = plan.end.copy()
     if rests and isinstance(rests[-1].stage, Rest):
         passage = Passage(kitchen, rests[-1].stage, plan.oven_c, 0.0, 60.0 * LONGEST_MIN)
         passage.run(sim)
     rows = sim.record[: sim.rows]
-    cool = rows[(rows[:, 0] > out * 60.0) & (rows[:, 5] < COOL_MEAN_C), 0]
+    cool = rows[(rows[:, Row.TIME] > out * 60.0) & (rows[:, Row.MEAN] < COOL_MEAN_C), Row.TIME]
     # A joint that comes out cooler than that, rare and small, is not too cool for it.
-    warm = len(rest) == 0 or rest[0, 5] >= COOL_MEAN_C
+    warm = len(rest) == 0 or rest[0, Row.MEAN] >= COOL_MEAN_C
     too_cool = float(cool[0]) / 60.0 if len(cool) and warm else float(sim.minutes)
     return begin, max(min(too_cool, out + room_min), begin or out)
 
@@ -117,10 +118,11 @@ def _answer(kitchen: Kitchen, plan: Walk, how: RestHow, room_min: float) -> Rest
         crisp.append(outcomes.faces_of(sim, rind=rind).crisp_top)
     # By its minutes: a record that fills up makes room, and its rows move.
     rows = sim.record[: sim.rows]
-    rows = rows[rows[:, 0] >= 60.0 * began - 1e-6]
+    rows = rows[rows[:, Row.TIME] >= 60.0 * began - 1e-6]
     minutes = np.arange(0.0, LONGEST_MIN, STEP_MIN)
     core, mean = (
-        np.interp(minutes, rows[:, 0] / 60.0 - began, rows[:, column]) for column in (3, 5)
+        np.interp(minutes, rows[:, Row.TIME] / 60.0 - began, rows[:, column])
+        for column in (Row.CORE, Row.MEAN)
     )
     slow = slow_enough(minutes, core)
     close = minutes[np.abs(mean - core) <= CLOSE_C]

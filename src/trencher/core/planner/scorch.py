@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from trencher.core.catalogue.coats import SCORCH_Z_C, Coat
 from trencher.core.method.stages import HEATED, Oven, Sear
 from trencher.core.planner.forward import StageResult
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.surface import PAN_C
 
 Floats = NDArray[np.float64]
@@ -45,16 +46,18 @@ def put_on_at(stages: Sequence[StageResult], coat: Coat) -> float:
 
 def scorched(record: Floats, stages: Sequence[StageResult], coat: Coat) -> Scorched | None:
     """Whether this history spoils the coat; None if not. ``record``: the kernel's rows."""
-    minutes = record[:, 0] / 60.0
+    minutes = record[:, Row.TIME] / 60.0
     heat = np.zeros(len(minutes))
     for s in stages:
         inside = (minutes >= s.start_min) & (minutes <= s.end_min)
         if isinstance(s.stage, Sear):
             heat[inside] = PAN_C
         elif isinstance(s.stage, HEATED) and not (isinstance(s.stage, Oven) and s.stage.cover):
-            heat[inside] = record[inside, 2] + COAT_SHARE * (record[inside, 1] - record[inside, 2])
+            heat[inside] = record[inside, Row.SURFACE] + COAT_SHARE * (
+                record[inside, Row.AIR] - record[inside, Row.SURFACE]
+            )
         else:
-            heat[inside] = record[inside, 2]
+            heat[inside] = record[inside, Row.SURFACE]
     rate = 10.0 ** ((heat - coat.scorch_c) / SCORCH_Z_C) / coat.scorch_min
     steps = np.diff(minutes)
     dose = np.concatenate([[0.0], np.cumsum(0.5 * (rate[1:] + rate[:-1]) * steps)])

@@ -9,7 +9,6 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from trencher.core.catalogue.cookers import KINDS
 from trencher.core.errors import InputError, OutOfRange
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.stages import Method, Off, Oven, Rest, Sear, Stage, Wait
@@ -26,6 +25,7 @@ from trencher.core.thermal.geometry import (
     fitted,
     section_exponent,
 )
+from trencher.core.thermal.kinds import KINDS
 from trencher.core.thermal.properties import CP_WATER, PropertyTables, tables_for
 from trencher.core.thermal.simulation import Simulation, longest_step_s
 
@@ -79,9 +79,10 @@ def check_cooker(cooker: Cooker) -> Cooker:
     """The same cooker, or OutOfRange / InputError naming the field."""
     if cooker.kind not in KINDS:
         raise InputError(
-            f"{cooker.kind!r} is no kind of oven", where="cooker.kind",
+            f"{cooker.kind!r} is no kind of oven",
+            where="cooker.kind",
             allowed=f"allowed: {', '.join(KINDS)}",
-        )  # fmt: skip
+        )
     for name, (low, high, unit) in COOKER_LIMITS.items():
         value = getattr(cooker, name)
         if value is not None and not (math.isfinite(value) and low <= value <= high):
@@ -89,8 +90,9 @@ def check_cooker(cooker: Cooker) -> Cooker:
     if cooker.min_c is not None and cooker.max_c is not None and cooker.min_c >= cooker.max_c:
         raise InputError(
             f"lowest {cooker.min_c:g} is not below highest {cooker.max_c:g}",
-            where="cooker.min_c", allowed="allowed: lowest below highest",
-        )  # fmt: skip
+            where="cooker.min_c",
+            allowed="allowed: lowest below highest",
+        )
     return cooker
 
 
@@ -255,10 +257,17 @@ class Kitchen:
             bare: surface.Under = "bones" if self.roast.joint.bones_on else "tin"
             under = stage.bed or ("liquid" if stage.liquid_ml is not None else bare)
             env = surface.oven_air(
-                cooker, air_c=air, from_c=start, door_s=0.0 if stage.cold else door_s,
-                ideal=phys.ideal_air, h_scale=d.heat, under=under, grill=stage.air == "grill",
-                load_kg=self.roast.joint.total_kg if door_s == PUT_IN_S else 0.0, known=known,
-            )  # fmt: skip
+                cooker,
+                air_c=air,
+                from_c=start,
+                door_s=0.0 if stage.cold else door_s,
+                ideal=phys.ideal_air,
+                h_scale=d.heat,
+                under=under,
+                grill=stage.air == "grill",
+                load_kg=self.roast.joint.total_kg if door_s == PUT_IN_S else 0.0,
+                known=known,
+            )
             size = size_of(self.roast.joint)
             floor = surface.tin_floor_m2(size.width_mm / 1000, size.length_mm / 1000)
             if stage.cover is not None:
@@ -268,9 +277,13 @@ class Kitchen:
                 )
             elif stage.liquid_ml is not None:
                 surface.in_liquid(
-                    env, litres=stage.liquid_ml / 1000, floor_m2=floor,
-                    thickness_m=size.thickness_mm / 1000, bed=stage.bed, known=known,
-                )  # fmt: skip
+                    env,
+                    litres=stage.liquid_ml / 1000,
+                    floor_m2=floor,
+                    thickness_m=size.thickness_mm / 1000,
+                    bed=stage.bed,
+                    known=known,
+                )
             env[kernel.E_DRIFT] = d.drift
             env[kernel.E_LATER], env[kernel.E_LATER_S] = d.later, 60.0 * d.later_from_min
         elif isinstance(stage, Off):

@@ -14,6 +14,7 @@ from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.surface import FREEZER_C, FRIDGE_C
 
 ThawIn = Literal["fridge", "water"]
@@ -50,19 +51,21 @@ def _simulated(joint: Joint, place: ThawIn) -> float | None:
     method = parse_method(f"wait {place} {LONGEST_H[place]:g}h")
     end = walk(kitchen(Roast(joint=frozen, cooker=Cooker(), method=method), COARSE)).end
     record = end.record[: end.rows]
-    free = np.flatnonzero(record[:, 3] > THAWED_C)
-    return float(record[free[0], 0]) / 3600.0 if len(free) else None
+    free = np.flatnonzero(record[:, Row.CORE] > THAWED_C)
+    return float(record[free[0], Row.TIME]) / 3600.0 if len(free) else None
 
 
 def _like(joint: Joint, share: float) -> Joint:
     """The same shape, smaller."""
     size = size_of(joint)
     return replace(
-        joint, weight_kg=max(joint.weight_kg * share**3, 0.1),
+        joint,
+        weight_kg=max(joint.weight_kg * share**3, 0.1),
         thickness_mm=max(size.thickness_mm * share, 15.0),
-        width_mm=max(size.width_mm * share, 15.0), length_mm=max(size.length_mm * share, 20.0),
+        width_mm=max(size.width_mm * share, 15.0),
+        length_mm=max(size.length_mm * share, 20.0),
         fat_mm=joint.top_fat_mm * share,
-    )  # fmt: skip
+    )
 
 
 @lru_cache(maxsize=64)

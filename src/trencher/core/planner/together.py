@@ -66,9 +66,12 @@ def _tail(schedule: Sequence[tuple[float, Oven]], from_min: float) -> list[tuple
 
 
 def _method(
-    fixed: Sequence[tuple[float, Oven]], shared: Shared, in_min: float, doors: Sequence[Door],
+    fixed: Sequence[tuple[float, Oven]],
+    shared: Shared,
+    in_min: float,
+    doors: Sequence[Door],
     cooker: Cooker,
-) -> Method:  # fmt: skip
+) -> Method:
     """A joint's own method: what is left of the oven's day, with the doors others open on it."""
     stages: list[Stage] = []
     at = in_min
@@ -120,16 +123,18 @@ def together(
     for i, stage in enumerate(oven_day.stages):
         if not (isinstance(stage, Oven) and isinstance(stage.length, Minutes)):
             raise InputError(
-                f"'{stage}' is no oven stage of fixed minutes", where=f"oven day, stage {i + 1}",
+                f"'{stage}' is no oven stage of fixed minutes",
+                where=f"oven day, stage {i + 1}",
                 allowed="such as 220C 20min; goals belong to the joints",
-            )  # fmt: skip
+            )
         fixed.append((stage.length.min, stage))
     for i, one in enumerate(shared):
         if not isinstance(one.goal, Oven) or isinstance(one.goal.length, Rate):
             raise InputError(
-                f"'{one.goal}' does not end a joint's time in the oven", where=f"joint {i + 1}",
+                f"'{one.goal}' does not end a joint's time in the oven",
+                where=f"joint {i + 1}",
                 allowed="such as 160C until peak 57C",
-            )  # fmt: skip
+            )
     starts = [0.0] * len(shared)
 
     def place(i: int) -> Placed:
@@ -163,9 +168,13 @@ def _start_for(
 
 
 def _walked(
-    shared: Sequence[Shared], starts: Sequence[float], i: int, fixed: Sequence[tuple[float, Oven]],
-    cooker: Cooker, grid: Grid,
-) -> Placed:  # fmt: skip
+    shared: Sequence[Shared],
+    starts: Sequence[float],
+    i: int,
+    fixed: Sequence[tuple[float, Oven]],
+    cooker: Cooker,
+    grid: Grid,
+) -> Placed:
     one, own = shared[i], starts[i]
     doors = sorted(
         (start, shared[j].joint.total_kg)

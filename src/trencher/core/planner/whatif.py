@@ -9,16 +9,7 @@ from dataclasses import dataclass, replace
 
 from trencher.core.errors import TrencherError
 from trencher.core.joint import LIMITS, Joint, size_of
-from trencher.core.method.stages import (
-    Method,
-    Minutes,
-    Oven,
-    Rest,
-    Stage,
-    Task,
-    Wait,
-    celsius,
-)
+from trencher.core.method.stages import Method, Minutes, Oven, Rest, Stage, Task, Wait, celsius
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.limits import within_limits
@@ -167,18 +158,23 @@ def _changes(roast: Roast, plan: Walk) -> list[_Change]:
     joint, stages = roast.joint, roast.method.stages
     found = [
         _Change("chill_off", "chill taken off for an hour first", _chilled, CHILL_MIN),
-        _Change("warmer", f"core {{d:{WARMER_C:g}}} warmer at the start",
-                lambda r: _warmer(r, WARMER_C)),
-        _Change("colder", f"core {{d:{WARMER_C:g}}} colder at the start",
-                lambda r: _warmer(r, -WARMER_C)),
-    ]  # fmt: skip
+        _Change(
+            "warmer", f"core {{d:{WARMER_C:g}}} warmer at the start", lambda r: _warmer(r, WARMER_C)
+        ),
+        _Change(
+            "colder",
+            f"core {{d:{WARMER_C:g}}} colder at the start",
+            lambda r: _warmer(r, -WARMER_C),
+        ),
+    ]
     first = _first_oven(stages)
     if first is not None and not stages[first].cold:  # type: ignore[union-attr]
         if stages[first].temp.c > HALF_HOT_C + 20.0:  # type: ignore[union-attr]
             found.append(
-                _Change("not_yet_hot", f"oven only at {{c:{HALF_HOT_C:.1f}}} when it goes in",
-                        _half_hot)
-            )  # fmt: skip
+                _Change(
+                    "not_yet_hot", f"oven only at {{c:{HALF_HOT_C:.1f}}} when it goes in", _half_hot
+                )
+            )
         found.append(_Change("cold_oven", "oven started cold, the joint in it", _cold_oven))
     now = joint.facts.tied if joint.tied is None else joint.tied
     found.append(
@@ -190,9 +186,12 @@ def _changes(roast: Roast, plan: Walk) -> list[_Change]:
         )
     if first is not None:
         found.append(
-            _Change("door", f"the door opened {LOOKS} times, half a minute each",
-                    lambda r: _doors(r, plan))
-        )  # fmt: skip
+            _Change(
+                "door",
+                f"the door opened {LOOKS} times, half a minute each",
+                lambda r: _doors(r, plan),
+            )
+        )
     surfaces: dict[SurfaceState, tuple[SurfaceState, str]] = {
         "wet": ("dried", "surface dried in the cold overnight"),
         "blotted": ("dried", "surface dried in the cold overnight"),

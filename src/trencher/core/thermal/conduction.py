@@ -21,6 +21,9 @@ import math
 import numpy as np
 from numba import njit
 
+from trencher.core.thermal.arguments import Around, Work
+from trencher.core.thermal.history import Row
+
 # Slots of the state vector.
 TIME, HEAT_IN, LATENT, CARRIED, EVAPORATED, DRIPPED = 0, 1, 2, 3, 4, 5
 LETHALITY, TENDER, PEAK, PEAK_TIME, CORE, SURFACE = 6, 7, 8, 9, 10, 11
@@ -57,7 +60,9 @@ REACHED, TIMED_OUT, LOST = 1, 0, 2
 LOST_C = 1000.0
 """No joint is as hot or as cold on the whole."""
 
-RECORD = 7  # time, air, surface, core, thin end, mean, bend (rise towards ξ² = 1 at the core)
+# Columns of the record, as the rest of the house names them.
+R_TIME, R_AIR, R_SURFACE, R_CORE = Row.TIME, Row.AIR, Row.SURFACE, Row.CORE
+R_THIN_END, R_MEAN, R_BEND = Row.THIN_END, Row.MEAN, Row.BEND
 T_LOW, T_STEP, T_LAST = -45.0, 0.25, 1499
 FAT_DRIES_C = 95.0  # a moist face of fat stays about here; what comes above it dries it
 CP_WATER = 4190.0
@@ -249,15 +254,15 @@ def _properties(T, W, enthalpy, conduct, volume, par, secant, rk, C):
 
 
 @njit(cache=True, nogil=True)
-def _surface_laws(
-    W, rim, film, Ts, volume, skin, vapour, coats, env, par, air, wall, node_c, node_wet, dt,
-    mid, law,
-):  # fmt: skip
+def _surface_laws(fields, cells, vapour, coats, env, par, around, dt, law):
     """Each face's law: h, t_eff, vapour rate, its slope, latent heat, film's share of the vapour,
     and the share of it that is wet, as a mean over the step.
 
     Convection, contact, radiation and evaporation, linear about the last surface.
     """
+    W, rim, film, Ts = fields.W, fields.rim, fields.film, fields.Ts
+    volume, skin, mid = cells.volume, cells.skin, cells.mid
+    air, wall, node_c, node_wet = around
     nz, nr = W.shape
     moist = par[P_MOIST] > 0.0
     for f in range(SKINS):
@@ -319,11 +324,7 @@ def _surface_laws(
 
 
 @njit(cache=True, nogil=True)
-def _heat_step(
-    T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own, parts, half, shares,
-    mid, enthalpy, conduct, vapour, coats, env, par, air, wall, node_c, node_wet, dt, ready,
-    rk, C, R, X, Ga, cc, dd, law, secant,
-):  # fmt: skip
+def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready, work):
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
 
     Returns heat in through the skin (J), latent heat taken there (J), vapour (kg), the enthalpy of
@@ -332,6 +333,13 @@ def _heat_step(
     entry is not 0: across the latent heat of ice the local slope says nothing about the step.
     ``ready``: properties are constant and stand already.
     """
+    T, W, rim, film, Ts = fields.T, fields.W, fields.rim, fields.film, fields.Ts
+    volume, radial, inner, outer = cells.volume, cells.radial, cells.inner, cells.outer
+    axial, end, skin, own = cells.axial, cells.end, cells.skin, cells.own
+    half, shares, mid = cells.half, cells.shares, cells.mid
+    enthalpy, conduct, vapour = matter.enthalpy, matter.conductivity, matter.vapour
+    node_c, node_wet = around.node_c, around.node_wet
+    rk, C, R, X, Ga, cc, dd, law, secant = work
     nz, nr = T.shape
     moist = par[P_MOIST] > 0.0
     rate = 2.0 / dt
@@ -340,10 +348,7 @@ def _heat_step(
         for j in range(nz - 1):
             for i in range(nr):
                 Ga[j, i] = 2.0 * axial[j, i] / (rk[j, i] + rk[j + 1, i])
-    _surface_laws(
-        W, rim, film, Ts, volume, skin, vapour, coats, env, par, air, wall, node_c, node_wet,
-        dt, mid, law,
-    )  # fmt: skip
+    _surface_laws(fields, cells, vapour, coats, env, par, around, dt, law)
     # First half: old temperatures along the joint, new ones in the section. What flows between two
     # discs is exact to the fourth order of their depth (Mitchell & Fairweather 1964): where their
     # difference changes, means of discs lie about the profile by a twelfth of that.
@@ -583,14 +588,15 @@ def _misses(T, X, C, volume, enthalpy):
 
 
 @njit(cache=True, nogil=True)
-def _water_step(
-    T, W, rim, film, volume, radial, inner, outer, area, own, parts, mid, held, enthalpy, coats,
-    env, par, dt, state,
-):  # fmt: skip
+def _water_step(fields, cells, parts, matter, coats, env, par, dt):
     """Water seeps towards the drying skin, is expelled by the heat, and boils off at 100 °C.
 
     Returns kg that dripped.
     """
+    T, W, rim, film, state = fields.T, fields.W, fields.rim, fields.film, fields.state
+    volume, radial, inner, outer = cells.volume, cells.radial, cells.inner, cells.outer
+    area, own, mid = cells.area, cells.own, cells.mid
+    held, enthalpy = matter.held, matter.enthalpy
     nz, nr = T.shape
     seep = par[P_SEEP] * (env[E_SEEP] if env[E_SEEP] > 0.0 else 1.0)
     for j in range(nz):
@@ -776,23 +782,23 @@ def _share(part, whole):
 
 
 @njit(cache=True, nogil=True)
-def advance(
-    T, W, rim, film, Ts, brown, crisp, highest, state,
-    volume, radial, inner, outer, axial, end, skin, area, own, half, shares, mid, axis, per_square,
-    core_disc, thin_disc, thin_share,
-    enthalpy, conduct, held, vapour, coats, env, par, length_s, goal, goal_value, goal_s,
-    record, rows,
-):  # fmt: skip
+def advance(fields, cells, matter, coats, env, par, until, record, rows):
     """Carry the joint through one surrounding, until its goal or its end. Arrays change in place.
 
     Returns (status, rows): REACHED when the goal came before ``length_s``, TIMED_OUT when it did
     not, LOST when temperatures ran away, which only properties far from meat's can bring about.
     Lands on the goal by shortening the last step.
     """
+    T, W, rim, film, Ts, brown, crisp, highest, state = fields
+    length_s, goal, goal_value, goal_s = until
+    volume, own, shares, mid = cells.volume, cells.own, cells.shares, cells.mid
+    axis, per_square, core_disc = cells.axis, cells.per_square, cells.core_disc
+    enthalpy = matter.enthalpy
     nz, nr = T.shape
     rk, C, R, X = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     Ga, cc, dd = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     law, secant = np.empty((nz, SKINS, 7)), np.zeros((nz, nr))
+    work = Work(rk, C, R, X, Ga, cc, dd, law, secant)
     W1, rim1, film1, Ts1 = W.copy(), rim.copy(), film.copy(), Ts.copy()
     T0, W0, rim0, film0, Ts0 = T.copy(), W.copy(), rim.copy(), film.copy(), Ts.copy()
     brown0, crisp0, highest0, state0 = brown.copy(), crisp.copy(), highest.copy(), state.copy()
@@ -802,7 +808,7 @@ def advance(
     ready = False
     if rows == 1:
         # The very first row: the joint has just met this air.
-        record[0, 1] = air_at(env, 0.0)[0]
+        record[0, R_AIR] = air_at(env, 0.0)[0]
     top = state[CORE]
     state[HELD_S] = 0.0
     shown_last = state[CORE] + par[P_PROBE] * _bend(T, per_square, core_disc, mid)
@@ -835,6 +841,7 @@ def advance(
                     env[E_EASE] = math.exp(env[E_DRIFT] * drift_share(state[TIME] + 0.5 * go))
                 if env[E_LATER] != 0.0 and state[TIME] >= env[E_LATER_S] - 1.0:
                     env[E_EASE] *= math.exp(env[E_LATER])
+                around = Around(air, wall, node_c, node_wet)
                 secant[0, 0] = 0.0
                 if icy:
                     W1[:], rim1[:], film1[:], Ts1[:] = W, rim, film, Ts
@@ -843,10 +850,8 @@ def advance(
                         _secants(T, X, C, volume, enthalpy, secant)
                         W[:], rim[:], film[:], Ts[:] = W1, rim1, film1, Ts1
                     heat, latent, vapour_kg, carried, given = _heat_step(
-                        T, W, rim, film, Ts, volume, radial, inner, outer, axial, end, skin, own,
-                        parts, half, shares, mid, enthalpy, conduct, vapour, coats, env, par, air,
-                        wall, node_c, node_wet, go, ready, rk, C, R, X, Ga, cc, dd, law, secant,
-                    )  # fmt: skip
+                        fields, cells, parts, matter, coats, env, par, around, go, ready, work
+                    )
                 if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
                     break
                 # The capacities have not settled on this step: take a shorter one.
@@ -864,13 +869,10 @@ def advance(
             state[EVAPORATED] += vapour_kg
             dripped = 0.0
             if moist:
-                dripped = _water_step(
-                    T, W, rim, film, volume, radial, inner, outer, area, own, parts,
-                    mid, held, enthalpy, coats, env, par, go, state,
-                )  # fmt: skip
+                dripped = _water_step(fields, cells, parts, matter, coats, env, par, go)
                 _brown_step(Ts, brown, crisp, coats, env, par, air, wall, node_c, node_wet, law, go)
             if env[E_NODE] == LUMP_NODE:
-                _node_step(state, env, vapour, air, given, dripped, go)
+                _node_step(state, env, matter.vapour, air, given, dripped, go)
             before = state[CORE]
             core = read_core(T, axis, core_disc, mid)
             middle = 0.5 * (core + before)
@@ -942,19 +944,19 @@ def advance(
         state[SURFACE] = 0.0
         for f in range(FACES):
             state[SURFACE] += shares[f] * Ts[nz // 2, f]
-        near = _on_axis(T, thin_disc, mid, axis)
-        far = _on_axis(T, thin_disc + 1, mid, axis)
-        state[THIN_END] = near + (far - near) * thin_share
+        near = _on_axis(T, cells.thin_disc, mid, axis)
+        far = _on_axis(T, cells.thin_disc + 1, mid, axis)
+        state[THIN_END] = near + (far - near) * cells.thin_share
         if rows == record.shape[0]:
             # Full: every second row of the past makes room, and nothing of what comes is lost.
             rows = (rows + 1) // 2
             for n in range(1, rows):
                 record[n] = record[2 * n]
         if rows < record.shape[0]:
-            record[rows, 0], record[rows, 1] = state[TIME], state[AIR]
-            record[rows, 2], record[rows, 3] = state[SURFACE], core
-            record[rows, 4], record[rows, 5] = state[THIN_END], state[MEAN]
-            record[rows, 6] = _bend(T, per_square, core_disc, mid)
+            record[rows, R_TIME], record[rows, R_AIR] = state[TIME], state[AIR]
+            record[rows, R_SURFACE], record[rows, R_CORE] = state[SURFACE], core
+            record[rows, R_THIN_END], record[rows, R_MEAN] = state[THIN_END], state[MEAN]
+            record[rows, R_BEND] = _bend(T, per_square, core_disc, mid)
             rows += 1
         if done:
             return REACHED, rows

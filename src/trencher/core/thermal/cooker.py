@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from trencher.core.catalogue.cookers import COOLING_FAN_SHARE, KINDS, CookerKind
+from trencher.core.thermal.kinds import COOLING_FAN_SHARE, KINDS, CookerKind
 
 DOOR_TAU_S, PUT_IN_S = 70.0, 20.0
 """An open door: time constant of the loss of (air − room), and how long a joint takes to put in

@@ -17,10 +17,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
+
+from trencher.core.thermal.arguments import Cells
 
 Floats = NDArray[np.float64]
 Profile = Literal["flat", "even", "tapered", "barrel"]
@@ -165,6 +168,29 @@ class Body:
         area[0] += self.end[0].sum()
         area[-1] += self.end[1].sum()
         return area
+
+    @cached_property
+    def cells(self) -> Cells:
+        """Its cells, as the kernel is handed them."""
+        return Cells(
+            self.volume,
+            self.radial,
+            self.inner,
+            self.outer,
+            self.axial,
+            self.end,
+            self.skin,
+            self.area,
+            self.faces_m2,
+            self.half,
+            self.shares,
+            self.mid,
+            self.axis,
+            self.per_square,
+            self.core_disc,
+            self.thin_disc,
+            self.thin_share,
+        )
 
 
 @dataclass(frozen=True)

@@ -1,5 +1,5 @@
 """Kinds of cooker: how they warm and cool, and how moist their air is. What their air does to a
-surface stands in ``thermal.surface``.
+surface stands in ``surface``.
 
 Every figure is an estimate within the range usually quoted, no source; a calibration of the
 user's own oven replaces it.
@@ -27,22 +27,18 @@ class KindOfCooker:
 
 KINDS: dict[CookerKind, KindOfCooker] = {
     "still": KindOfCooker(
-        words="still electric oven", preheat_min=15, tau_down_min=22, tau_off_min=60,
-        steam_pa=4000,
+        words="still electric oven", preheat_min=15, tau_down_min=22, tau_off_min=60, steam_pa=4000
     ),
     "fan": KindOfCooker(
-        words="fan oven", preheat_min=12, tau_down_min=18, tau_off_min=55,
-        steam_pa=3000,
+        words="fan oven", preheat_min=12, tau_down_min=18, tau_off_min=55, steam_pa=3000
     ),
     "air": KindOfCooker(
-        words="table-top hot air", preheat_min=4, tau_down_min=6, tau_off_min=15,
-        steam_pa=2000,
+        words="table-top hot air", preheat_min=4, tau_down_min=6, tau_off_min=15, steam_pa=2000
     ),
     "gas": KindOfCooker(
-        words="gas oven", preheat_min=18, tau_down_min=22, tau_off_min=45,
-        steam_pa=8000,
+        words="gas oven", preheat_min=18, tau_down_min=22, tau_off_min=45, steam_pa=8000
     ),
-}  # fmt: skip
+}
 
 COOLING_FAN_SHARE = 0.4
 """An oven whose cooling fan runs on after switch-off cools this much faster: share of the time."""

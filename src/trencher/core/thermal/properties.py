@@ -9,10 +9,12 @@ range usually given for meat). Density is held at its 20 °C value so that the b
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
+
+from trencher.core.thermal.arguments import Matter
 
 Floats = NDArray[np.float64]
 
@@ -166,6 +168,11 @@ class PropertyTables:
     vapour: Floats
     density: float
     water: float
+
+    @cached_property
+    def matter(self) -> Matter:
+        """The same, as the kernel is handed it."""
+        return Matter(self.enthalpy, self.conductivity, self.held, self.vapour)
 
 
 def table_temperatures() -> Floats:

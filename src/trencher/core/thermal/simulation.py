@@ -9,8 +9,10 @@ from numpy.typing import NDArray
 
 from trencher.core.errors import InputError
 from trencher.core.thermal import conduction as kernel
+from trencher.core.thermal.arguments import Fields, Until
 from trencher.core.thermal.budget import CELLS, spend
 from trencher.core.thermal.geometry import Body
+from trencher.core.thermal.history import Row
 from trencher.core.thermal.properties import CP_WATER, PropertyTables
 
 Floats = NDArray[np.float64]
@@ -84,7 +86,7 @@ class Simulation:
         state[[kernel.CORE, kernel.SURFACE, kernel.THIN_END, kernel.MEAN, kernel.PEAK]] = start_c
         state[kernel.AIR] = state[kernel.WALL] = air_c
         state[kernel.NODE_C], state[kernel.NODE_DRY_AT] = air_c, -1.0
-        record = np.empty((MAX_RECORDS, kernel.RECORD))
+        record = np.empty((MAX_RECORDS, Row.COUNT))
         record[0] = (0.0, air_c, start_c, start_c, start_c, start_c, 0.0)
         faces = (nz, kernel.SKINS)
         return cls(
@@ -110,11 +112,22 @@ class Simulation:
         record = np.empty_like(self.record)
         record[: self.rows] = self.record[: self.rows]
         return Simulation(
-            self.body, self.tables, self.par, self.T.copy(), self.W.copy(), self.rim.copy(),
+            self.body,
+            self.tables,
+            self.par,
+            self.T.copy(),
+            self.W.copy(),
+            self.rim.copy(),
             self.film.copy(),
-            self.Ts.copy(), self.brown.copy(), self.crisp.copy(), self.highest.copy(),
-            self.coats.copy(), self.state.copy(), record, self.rows,
-        )  # fmt: skip
+            self.Ts.copy(),
+            self.brown.copy(),
+            self.crisp.copy(),
+            self.highest.copy(),
+            self.coats.copy(),
+            self.state.copy(),
+            record,
+            self.rows,
+        )
 
     def advance(
         self,
@@ -128,21 +141,29 @@ class Simulation:
         """Carry on in ``env`` for ``length_s`` at most; True when the goal came first."""
         b, t = self.body, self.tables
         began_s = float(self.state[kernel.TIME])
-        status, self.rows = kernel.advance(
-            self.T, self.W, self.rim, self.film, self.Ts, self.brown, self.crisp, self.highest,
+        fields = Fields(
+            self.T,
+            self.W,
+            self.rim,
+            self.film,
+            self.Ts,
+            self.brown,
+            self.crisp,
+            self.highest,
             self.state,
-            b.volume, b.radial, b.inner, b.outer, b.axial, b.end, b.skin, b.area, b.faces_m2,
-            b.half, b.shares, b.mid, b.axis, b.per_square, b.core_disc, b.thin_disc, b.thin_share,
-            t.enthalpy, t.conductivity, t.held, t.vapour, self.coats, env, self.par, length_s,
-            goal, value, hold_s, self.record, self.rows,
-        )  # fmt: skip
+        )
+        until = Until(length_s, goal, value, hold_s)
+        status, self.rows = kernel.advance(
+            fields, b.cells, t.matter, self.coats, env, self.par, until, self.record, self.rows
+        )
         # Finer cells take as much longer as there are more of them.
         spend((float(self.state[kernel.TIME]) - began_s) / 60.0 * self.T.size / CELLS)
         if status == kernel.LOST:
             raise InputError(
-                "temperatures run away with these properties", where="physics",
+                "temperatures run away with these properties",
+                where="physics",
                 allowed="properties nearer to those of meat",
-            )  # fmt: skip
+            )
         return bool(status == kernel.REACHED)
 
     def turn_over(self) -> None:

@@ -13,12 +13,12 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.conduction import END
 from trencher.core.thermal.constants import CONSTANTS, Constants
 from trencher.core.thermal.cooker import DOOR_RECOVERY_S, Cooker, door_share
 from trencher.core.thermal.geometry import SIDE_A, SIDE_B, TOP, UNDER
+from trencher.core.thermal.kinds import CookerKind
 
 Floats = NDArray[np.float64]
 RestHow = Literal["open", "tented", "wrapped", "bowl", "pan"]
@@ -153,9 +153,15 @@ BESIDE_SHARE = 0.6
 FLOOR_SHARE, LEAST_FLOOR_M2 = 1.8, 0.02
 """A tin's floor: this many times what the joint covers."""
 SOFT_S: dict[Cover | RestHow, float] = {
-    "covered": 700.0, "lid": 500.0, "salt crust": 900.0,
-    "wrapped": 1000.0, "bowl": 1300.0, "tented": 4500.0, "open": 0.0, "pan": 0.0,
-}  # fmt: skip
+    "covered": 700.0,
+    "lid": 500.0,
+    "salt crust": 900.0,
+    "wrapped": 1000.0,
+    "bowl": 1300.0,
+    "tented": 4500.0,
+    "open": 0.0,
+    "pan": 0.0,
+}
 """Time constant with which enclosed steam softens a crisp face; 0: it does not."""
 
 
@@ -238,16 +244,26 @@ def first_film(state: SurfaceState, *, rind: bool) -> Floats:
 
 
 def set_face(
-    env: Floats, face: int, *, h: float | None = None, emissivity: float | None = None,
-    escape: float | None = None, contact: float | None = None, contact_h: float | None = None,
+    env: Floats,
+    face: int,
+    *,
+    h: float | None = None,
+    emissivity: float | None = None,
+    escape: float | None = None,
+    contact: float | None = None,
+    contact_h: float | None = None,
     hotter_c: float | None = None,
-) -> None:  # fmt: skip
+) -> None:
     """Write what one face meets; what is not given stays."""
     at = kernel.E_FACES + face * kernel.FACE_SIZE
     for slot, value in (
-        (kernel.F_H, h), (kernel.F_EMISSIVITY, emissivity), (kernel.F_ESCAPE, escape),
-        (kernel.F_CONTACT, contact), (kernel.F_CONTACT_H, contact_h), (kernel.F_HOTTER, hotter_c),
-    ):  # fmt: skip
+        (kernel.F_H, h),
+        (kernel.F_EMISSIVITY, emissivity),
+        (kernel.F_ESCAPE, escape),
+        (kernel.F_CONTACT, contact),
+        (kernel.F_CONTACT_H, contact_h),
+        (kernel.F_HOTTER, hotter_c),
+    ):
         if value is not None:
             env[at + slot] = value
 
@@ -279,10 +295,18 @@ def air_h(kind: CookerKind, air_c: float, known: Constants = CONSTANTS) -> float
 
 
 def oven_air(
-    cooker: Cooker, *, air_c: float, from_c: float, door_s: float, ideal: bool,
-    h_scale: float = 1.0, under: Under = "tin", grill: bool = False, load_kg: float = 0.0,
+    cooker: Cooker,
+    *,
+    air_c: float,
+    from_c: float,
+    door_s: float,
+    ideal: bool,
+    h_scale: float = 1.0,
+    under: Under = "tin",
+    grill: bool = False,
+    load_kg: float = 0.0,
     known: Constants = CONSTANTS,
-) -> Floats:  # fmt: skip
+) -> Floats:
     """An oven heading for ``air_c`` from ``from_c``; its door has just stood open ``door_s``.
 
     ``load_kg``: cold meat that went in with the door.
@@ -306,10 +330,12 @@ def oven_air(
         )
     below = UNDERS[under]
     set_face(
-        env, UNDER, h=below.h_share * h + below.tin_share * known.tin_h * h_scale,
+        env,
+        UNDER,
+        h=below.h_share * h + below.tin_share * known.tin_h * h_scale,
         emissivity=below.emissivity,
         escape=below.escape,
-    )  # fmt: skip
+    )
     set_face(env, TOP, hotter_c=GRILL_HOTTER_C if grill else cooker.roof_hotter_c)
     env[kernel.E_STEAM] = cooker.steam_pa
     return env
@@ -321,14 +347,23 @@ def near_element_c(clear_mm: float) -> float:
 
 
 def oven_off(
-    cooker: Cooker, *, from_c: float, door_s: float = 0.0, h_scale: float = 1.0,
+    cooker: Cooker,
+    *,
+    from_c: float,
+    door_s: float = 0.0,
+    h_scale: float = 1.0,
     known: Constants = CONSTANTS,
-) -> Floats:  # fmt: skip
+) -> Floats:
     """The oven switched off with its door shut; without its fan the air hardly moves."""
     env = oven_air(
-        cooker, air_c=cooker.room_c, from_c=from_c, door_s=door_s, ideal=False, h_scale=h_scale,
+        cooker,
+        air_c=cooker.room_c,
+        from_c=from_c,
+        door_s=door_s,
+        ideal=False,
+        h_scale=h_scale,
         known=known,
-    )  # fmt: skip
+    )
     env[kernel.E_TAU], env[kernel.E_SWING] = cooker.off_s, 0.0
     set_face(env, TOP, hotter_c=0.0)
     h = OFF_H_W_M2K * h_scale
@@ -343,9 +378,14 @@ def tin_floor_m2(width_m: float, length_m: float) -> float:
 
 
 def in_liquid(
-    env: Floats, *, litres: float, floor_m2: float, thickness_m: float, bed: str | None = None,
+    env: Floats,
+    *,
+    litres: float,
+    floor_m2: float,
+    thickness_m: float,
+    bed: str | None = None,
     known: Constants = CONSTANTS,
-) -> None:  # fmt: skip
+) -> None:
     """The joint stands in this much liquid: under face in it, and the sides to its depth. On a
     ``bed`` it stands above what does not reach it."""
     lump(env, OPEN_TIN, floor_m2, known)
@@ -375,9 +415,14 @@ def lump(env: Floats, vessel: Vessel, floor_m2: float, known: Constants = CONSTA
 
 
 def enclose(
-    env: Floats, cover: Cover, *, floor_m2: float, liquid: bool, pot: bool = False,
+    env: Floats,
+    cover: Cover,
+    *,
+    floor_m2: float,
+    liquid: bool,
+    pot: bool = False,
     known: Constants = CONSTANTS,
-) -> None:  # fmt: skip
+) -> None:
     """Close the joint in: its faces meet the steam, and the liquid, of a closed vessel. ``pot``:
     that vessel stands in a lidded pot, which takes the oven's heat and closes it besides."""
     inner = VESSELS[cover]

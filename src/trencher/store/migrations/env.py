@@ -30,9 +30,11 @@ def _alone(connection: Any) -> None:
 
 with engine.begin() as connection:
     context.configure(
-        connection=connection, target_metadata=Base.metadata, render_as_batch=True,
+        connection=connection,
+        target_metadata=Base.metadata,
+        render_as_batch=True,
         transactional_ddl=True,
-    )  # fmt: skip
+    )
     with context.begin_transaction():
         context.run_migrations()
     broken = connection.execute(text("PRAGMA foreign_key_check")).all()

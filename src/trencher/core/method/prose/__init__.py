@@ -11,7 +11,6 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, replace
 
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.method.prose.asked import Choice, Open, against_total, hot_start, sense
 from trencher.core.method.prose.doubted import ask_about_words
 from trencher.core.method.prose.heats import Heat
@@ -19,6 +18,7 @@ from trencher.core.method.prose.marks import Mark
 from trencher.core.method.prose.reader import Reader
 from trencher.core.method.prose.unread import ask_about
 from trencher.core.method.stages import Method, celsius
+from trencher.core.thermal.kinds import CookerKind
 
 MAX_LETTERS = 6000
 MOST_ASKED = 12
@@ -52,9 +52,12 @@ class Reading:
 
 
 def read_prose(
-    text: str, *, kind: CookerKind = "fan", weight_kg: float | None = None,
+    text: str,
+    *,
+    kind: CookerKind = "fan",
+    weight_kg: float | None = None,
     range_c: tuple[float, float] = USUAL_RANGE_C,
-) -> Reading:  # fmt: skip
+) -> Reading:
     """Stages of a recipe's words for an oven of ``kind`` that goes through ``range_c``.
 
     ``weight_kg`` is needed to compare rates with totals and to ask about the hot start.

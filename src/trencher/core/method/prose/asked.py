@@ -87,9 +87,7 @@ def sense(method: Method) -> list[Open]:
     stages = method.stages
     if len(stages) > 1 and isinstance(stages[0], Rest):
         rest, after = stages[0], stages[1:]
-        choices = [
-            Choice("as it is told", method), Choice("it comes last", Method((*after, rest)))
-        ]  # fmt: skip
+        choices = [Choice("as it is told", method), Choice("it comes last", Method((*after, rest)))]
         if isinstance(rest.length, Minutes):
             wait = Wait(rest.length, "counter")
             choices.append(Choice("it stands before it goes in", Method((wait, *after))))
@@ -170,11 +168,12 @@ def against_total(method: Method, total: float, weight_kg: float | None) -> list
     fitted = replace(stage, length=Minutes(round(stretched, 1)))
     return [
         Open(
-            "total", "The stages do not add up to the total that is written.",
+            "total",
+            "The stages do not add up to the total that is written.",
             (
                 Choice(f"the stages: {parts:.0f} minutes", method),
                 Choice(f"the total: {total:.0f} minutes", swapped(method, last, fitted)),
             ),
             f"{abs(parts - total):.0f} minutes apart",
         )
-    ]  # fmt: skip
+    ]

@@ -12,14 +12,7 @@ from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.heats import Heat, Other, heat_of
 from trencher.core.method.prose.lengths import AT_WORD, PLUS_END
 from trencher.core.method.prose.state import Part, Said
-from trencher.core.method.stages import (
-    Minutes,
-    Oven,
-    Rate,
-    Stage,
-    Turn,
-    celsius,
-)
+from trencher.core.method.stages import Minutes, Oven, Rate, Stage, Turn, celsius
 
 ON_THE_OTHER = re.compile(r"\s*(?:more\s+)?on\s+the\s+other\b", re.IGNORECASE)
 FOR_OTHERS = re.compile(
@@ -134,16 +127,16 @@ class Changes(Heating):
                 self.heat = replace(self.heat, air="grill")
                 self.cover, self.pot = None, False
                 self.worn.pop("cover", None)
-            if len(part.lengths) == 2 and ON_THE_OTHER.match(
-                self.text[part.lengths[1].mark.end :]
-            ):  # fmt: skip
+            if len(part.lengths) == 2 and ON_THE_OTHER.match(self.text[part.lengths[1].mark.end :]):
                 self._add_oven(part.lengths[:1])
                 self.drafts.add(Turn(), [])
                 self._add_oven(part.lengths[1:])
             elif part.lengths:
-                if len(part.lengths) == 1 and self.drafts.last_oven() is not None and (
-                    ON_THE_OTHER.match(self.text[part.lengths[0].mark.end :])
-                ):  # fmt: skip
+                if (
+                    len(part.lengths) == 1
+                    and self.drafts.last_oven() is not None
+                    and (ON_THE_OTHER.match(self.text[part.lengths[0].mark.end :]))
+                ):
                     self.drafts.add(Turn(), [])
                 self._first_of(clause, part)
         if (
@@ -188,9 +181,12 @@ class Changes(Heating):
             self._use(*(x.mark for x in lengths), *clause.get("takes"))
             return True
         rate = on.stage.length
-        if isinstance(rate, Rate) and len(lengths) == 1 and not clause.acts and PLUS_END.search(
-            self.text[: lengths[0].mark.start]
-        ):  # fmt: skip
+        if (
+            isinstance(rate, Rate)
+            and len(lengths) == 1
+            and not clause.acts
+            and PLUS_END.search(self.text[: lengths[0].mark.start])
+        ):
             longer = replace(rate, plus_min=lengths[0].mark.minutes)
             on.change(lambda s: replace(s, length=longer) if s.length == rate else s)
             on.marks.append(lengths[0].mark)
@@ -277,9 +273,11 @@ class Changes(Heating):
             # "Down from 230C to 160C after 20 minutes."
             self._set_heat(heat, clause)
             heat = heats[1]
-        elif len(heats) == 2 and role == "after" and AT_WORD.match(
-            self.text[mark.end : heats[1].marks[0].start]
-        ):  # fmt: skip
+        elif (
+            len(heats) == 2
+            and role == "after"
+            and AT_WORD.match(self.text[mark.end : heats[1].marks[0].start])
+        ):
             # "To 120C after the first half hour at 230C."
             self._set_heat(heats[1], clause)
         draft = self.drafts.last_oven()

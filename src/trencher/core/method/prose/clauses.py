@@ -18,8 +18,9 @@ _NEAR = 26
 _OVEN_NOUN = re.compile(r"^(?:in\s+(?:the|an?)\s+)?oven$", re.IGNORECASE)
 _WEAK = re.compile(
     r"^(?:in\s+(?:the|an?)\s+oven|oven|allow|continue|give.*|start(?:ed)?|begin|finish(?:ed)?"
-    r"|carry\s+on|keep\s+going|go(?:es)?\s+(?:in|on))$", re.IGNORECASE,
-)  # fmt: skip
+    r"|carry\s+on|keep\s+going|go(?:es)?\s+(?:in|on))$",
+    re.IGNORECASE,
+)
 _BEHIND = re.compile(r",\s*(?:covered|under\s[\w\s]+|(?:lid|foil)\s+on)$", re.IGNORECASE)
 """A cover told of behind a comma: of what stands before it."""
 _UNDER = re.compile(r"\s*(?:under|wrapped|tented|loosely|in\s+foil)\b", re.IGNORECASE)
@@ -40,7 +41,7 @@ AHEAD = re.compile(
     r"\s*(?:before|ahead|beforehand)\b"
     r"(?!\s+(?:you\s+|it\s+is\s+|it['’]s\s+)?(?:carv|serv|slic|shred|pull|cut|unt|unw))",
     re.IGNORECASE,
-)  # fmt: skip
+)
 """A time before the joint goes in, not before it is carved."""
 LISTED = re.compile(r"^\s*(?:[-•*–·]\s*)?(?:\d+(?![\d.)])|[¼½¾⅓⅔])")
 """The beginning of a line of ingredients: a number that numbers no step."""
@@ -118,9 +119,12 @@ def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
         now = Clause(now.sentence + sentence, line)
 
     for n, mark in enumerate(marks):
-        if mark.kind == "after" and now.act == "rest" and now.has("time", "as_long") and (
-            [m.kind for m in marks[n + 1 : n + 3]] in (["time", "temp"], ["rate", "temp"])
-        ):  # fmt: skip
+        if (
+            mark.kind == "after"
+            and now.act == "rest"
+            and now.has("time", "as_long")
+            and ([m.kind for m in marks[n + 1 : n + 3]] in (["time", "temp"], ["rate", "temp"]))
+        ):
             # "Rest 20 minutes after an hour at 190C": told last, done before.
             mark = replace(mark, kind="having")
         word = text[mark.start : mark.end]
@@ -189,9 +193,9 @@ def _set_apart(now: Clause, mark: Mark, text: str) -> bool:
         # "250F until 125F, 20 minutes under foil"
         return _UNDER.match(text[mark.end :]) is not None
     if mark.kind == "time":
-        return "," in between and now.has("time") and (
-            now.has(*DRESS) or now.act in ("sear", "rest")
-        )  # fmt: skip
+        return (
+            "," in between and now.has("time") and (now.has(*DRESS) or now.act in ("sear", "rest"))
+        )
     if mark.kind == "uncover" and now.has("after") and now.has("temp"):
         return True
     if mark.kind == "temp" and now.act in ("rest", "off"):
@@ -227,16 +231,24 @@ def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
     """The time of *half an hour's rest*, where other things stand before it."""
     last = now.marks[-1] if now.marks else None
     if (
-        now.act == "sear" and mark.kind == "roast" and last is not None and last.kind == "time"
-        and len(now.get("time", "rate")) > 1 and _OVEN_NOUN.match(text[mark.start : mark.end])
-    ):  # fmt: skip
+        now.act == "sear"
+        and mark.kind == "roast"
+        and last is not None
+        and last.kind == "time"
+        and len(now.get("time", "rate")) > 1
+        and _OVEN_NOUN.match(text[mark.start : mark.end])
+    ):
         # "… on the hob and 8 minutes in the oven"
         return last
     if mark.kind not in ("rest", "sear") or last is None or last.kind != "time":
         return None
     if text[mark.start : mark.end].casefold() not in (
-        "rest", "resting", "sear", "for the rest", "out of the oven"
-    ):  # fmt: skip
+        "rest",
+        "resting",
+        "sear",
+        "for the rest",
+        "out of the oven",
+    ):
         return None
     return (
         last

@@ -19,9 +19,12 @@ from trencher.core.method.stages import Method, Oven, Rest, Stage, Turn
 from trencher.core.thermal.surface import Cover, RestHow
 
 OVER: dict[str, tuple[Cover, RestHow]] = {
-    "cover": ("covered", "tented"), "tent": ("covered", "tented"), "wrap": ("covered", "wrapped"),
-    "lid": ("lid", "tented"), "crust": ("salt crust", "open"),
-}  # fmt: skip
+    "cover": ("covered", "tented"),
+    "tent": ("covered", "tented"),
+    "wrap": ("covered", "wrapped"),
+    "lid": ("lid", "tented"),
+    "crust": ("salt crust", "open"),
+}
 """What a word for a cover can mean: in the heat, in a rest."""
 UNDER = {"rack": "rack", "roots": "roots"}
 IF = re.compile(r"[.;!\s\d)]*if\b", re.IGNORECASE)

@@ -108,15 +108,28 @@ class Drafts:
             return length.minutes(weight_kg=self.weight_kg, sides=1)
         return None
 
-    def hang(self, draft: Draft, verb: Verb, words: str, at: float | None, every: float | None,
-             marks: Sequence[Mark]) -> None:  # fmt: skip
+    def hang(
+        self,
+        draft: Draft,
+        verb: Verb,
+        words: str,
+        at: float | None,
+        every: float | None,
+        marks: Sequence[Mark],
+    ) -> None:
         """A task on a stage."""
         task = Task(verb, words, at, every)
         draft.change(lambda s: replace(s, tasks=(*s.tasks, task)))
         draft.marks += marks
 
-    def split(self, draft: Draft, first_min: float, front: Callable[[Oven], Oven],
-              back: Callable[[Oven], Oven], marks: Sequence[Mark]) -> bool:  # fmt: skip
+    def split(
+        self,
+        draft: Draft,
+        first_min: float,
+        front: Callable[[Oven], Oven],
+        back: Callable[[Oven], Oven],
+        marks: Sequence[Mark],
+    ) -> bool:
         """Cut a stage by the clock in two; False where it is not by the clock or too short."""
         stage = draft.stage
         if not isinstance(stage, Oven):
@@ -137,8 +150,9 @@ class Drafts:
         length = Minutes(round(whole - first_min, 1))
         tail = back(replace(stage, length=length, tasks=tuple(later)))
         self.all[n : n + 1] = [
-            Draft(head, [*draft.marks, *marks]), Draft(tail, [*draft.marks, *marks])
-        ]  # fmt: skip
+            Draft(head, [*draft.marks, *marks]),
+            Draft(tail, [*draft.marks, *marks]),
+        ]
         return True
 
     def method(self) -> Method | None:

@@ -17,8 +17,9 @@ from trencher.core.thermal.surface import Cover
 
 WORN = re.compile(
     r"(?:un)?covered|under|lid(?!\s+off)|foil\s+o(?:n|ver)|out\s+of|with|in\s+foil|lidded"
-    r"|(?:tightly|well)\s", re.IGNORECASE,
-)  # fmt: skip
+    r"|(?:tightly|well)\s",
+    re.IGNORECASE,
+)
 """A cover that is said to be on, not told to be put on."""
 
 
@@ -115,9 +116,12 @@ class Dressing(Heating):
                 continue
             draft = self.drafts.last_oven()
             behind = not clause.acts and not clause.has("temp", "time", "rate", "then")
-            if self._soak([mark]) and draft is not None and behind and (
-                self.sentence == clause.sentence
-            ):  # fmt: skip
+            if (
+                self._soak([mark])
+                and draft is not None
+                and behind
+                and (self.sentence == clause.sentence)
+            ):
                 draft.change(self._in_liquid)
                 draft.marks.append(mark)
 

@@ -71,9 +71,12 @@ class Heating(Lengths):
                         f"{minutes:g} minutes",
                         replace(draft.stage, length=Minutes(minutes)),
                     )
-        elif self.fresh and self.heat is not None and not self.readied and (
-            self.heat.marks and self.heat.temp != heat.temp
-        ):  # fmt: skip
+        elif (
+            self.fresh
+            and self.heat is not None
+            and not self.readied
+            and (self.heat.marks and self.heat.temp != heat.temp)
+        ):
             # Nothing was done in it: it is asked about.
             self._lose(self.heat.marks)
         self.readied = clause.act == "preheat" or clause.has("preheat", "at_once")
@@ -88,9 +91,15 @@ class Heating(Lengths):
         if self.heat is None:
             return None
         found = Oven(
-            self.heat.temp, length, self.heat.air, self.cold, self.cover, self.bed, self.liquid,
+            self.heat.temp,
+            length,
+            self.heat.air,
+            self.cold,
+            self.cover,
+            self.bed,
+            self.liquid,
             pot=self.pot,
-        )  # fmt: skip
+        )
         self.cold = False
         return found
 
@@ -268,8 +277,16 @@ class Heating(Lengths):
         for verb, words, at, every, mode, spoken in waiting:
             self._hang(draft, verb, words, at, every, mode, spoken)
 
-    def _hang(self, draft: Draft, verb: Verb, words: str, at: float | None, every: float | None,
-              mode: str, spoken: list[Mark]) -> None:  # fmt: skip
+    def _hang(
+        self,
+        draft: Draft,
+        verb: Verb,
+        words: str,
+        at: float | None,
+        every: float | None,
+        mode: str,
+        spoken: list[Mark],
+    ) -> None:
         whole = self.drafts.minutes(draft.stage.length)
         if mode.startswith("share"):
             if whole is None:

@@ -7,12 +7,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.method.notation import CORE_HIGH_C, CORE_LOW_C, OVEN_HIGH_C, OVEN_LOW_C
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.lexicon import WORD_HEATS_C
 from trencher.core.method.prose.marks import Mark
 from trencher.core.method.stages import Air, Temp, celsius
+from trencher.core.thermal.kinds import CookerKind
 
 HIGHEST_CORE_C = 100.0
 LEAST_OVEN_C = 50.0
@@ -21,8 +21,9 @@ AGREE_C, AGREE_CORE_C = 5.0, 1.2
 """Rounding that nobody would call a contradiction: °C of an oven, of a core."""
 GAP = re.compile(
     r"^[\s,/(\[|]*(?:or|and|=|about|approximately|oven|mark|for\s+a|in\s+a|a)?[\s,/(:=\[|]*"
-    r"(?:in\s+a)?\s*$", re.IGNORECASE,
-)  # fmt: skip
+    r"(?:in\s+a)?\s*$",
+    re.IGNORECASE,
+)
 TO = re.compile(r"^\s*,?\s*(?:all\s+the\s+way\s+)?to\s+(?:an?\s+)?$", re.IGNORECASE)
 OVEN_BEHIND = re.compile(r"\s*(?:fan\s+|still\s+)?oven\b", re.IGNORECASE)
 MORE_TO = re.compile(r"(?:\s+more)?\s*,?\s*to\s+", re.IGNORECASE)
@@ -113,9 +114,12 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
     for before in reversed(clause.marks[:i]):
         j = clause.marks.index(before)
         told = clause.marks[j - 1] if j else None
-        if before.kind == "core" and told is not None and told.kind == "temp" and (
-            INSIDE.match(text[told.end : before.start])
-        ):  # fmt: skip
+        if (
+            before.kind == "core"
+            and told is not None
+            and told.kind == "temp"
+            and (INSIDE.match(text[told.end : before.start]))
+        ):
             # "45C inside, at 80C": the middle is that of the number before it.
             break
         if before.kind in _CORE_BEFORE:
@@ -133,9 +137,11 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
         if before.kind == "temp" and TO.match(text[before.end : marks[0].start]):
             # "120C to 54C": from the oven's heat to the middle's.
             return "core" if before.temp is not None and _lower(marks[0], before) else ""
-        if before.kind in ("time", "rate") and wants_core and (
-            MORE_TO.fullmatch(text[before.end : marks[0].start])
-        ):  # fmt: skip
+        if (
+            before.kind in ("time", "rate")
+            and wants_core
+            and (MORE_TO.fullmatch(text[before.end : marks[0].start]))
+        ):
             # "10 minutes, to 54C"
             return "core"
         if before.kind in ("temp", "time", "rate", "brown", "crisp", "tender", "falling"):
@@ -189,7 +195,7 @@ def goal_of(marks: Sequence[Mark], role: str) -> Goal:
 
 def heat_of(
     marks: Sequence[Mark], kind: CookerKind, range_c: tuple[float, float], scale: str
-) -> Heat | None:  # fmt: skip
+) -> Heat | None:
     """The oven's heat that temperatures side by side mean for an oven of ``kind``; None where no
     oven has any of them. ``scale``: the one this text uses where a number says none."""
     group = [_scaled(m, range_c, scale, marks) for m in marks]
@@ -219,9 +225,7 @@ def heat_of(
     return Heat(temp, air, tuple(marks), (*others, *ranged), drop)
 
 
-def _scaled(
-    mark: Mark, range_c: tuple[float, float], scale: str, beside: Sequence[Mark]
-) -> Mark:  # fmt: skip
+def _scaled(mark: Mark, range_c: tuple[float, float], scale: str, beside: Sequence[Mark]) -> Mark:
     """A bare number on the scale it can only be meant on."""
     if not mark.bare or mark.temp is None:
         return mark

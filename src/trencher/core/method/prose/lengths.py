@@ -49,8 +49,9 @@ AT_WORD = re.compile(rf"^\s*{_IN_OVEN}(?:at|on|@|\()\s*(?:a\s+)?$", re.IGNORECAS
 
 HOLDS = re.compile(
     r"^(?:\s+(?:at|in)\s+[^\s,]+)?[\s,]*(?:and\s+)?(?:(?:holds?|held|keeps?|kept|stays?)\s+)?(?:it\s+)?(?:there\s+|at\s+that\s+)?for\s*"
-    r"(?:at\s+least\s+)?$", re.IGNORECASE,
-)  # fmt: skip
+    r"(?:at\s+least\s+)?$",
+    re.IGNORECASE,
+)
 KEPT_WARM = re.compile(r"\bwarm\s+(?:it\s+)?(?:at|in)\b[^.;]*$", re.IGNORECASE)
 COOLS_TO = re.compile(r"\b(?:drop|fall|cool|come\s+down)\w*\s+(?:down\s+)?to\s+$", re.IGNORECASE)
 PLUS_END = re.compile(r"(?:\bplus|\+)\s*(?:an?\s+)?(?:extra\s+|another\s+|further\s+)?$", re.I)
@@ -166,9 +167,12 @@ class Lengths(State):
             length = Rate(round(mark.minutes, 4), "side")
         part = parts[-1]
         before = part.lengths[-1] if part.lengths else None
-        if before is not None and before.goal is not None and HOLDS.match(
-            self.text[before.mark.end : mark.start]
-        ) and isinstance(before.length, UntilCore):  # fmt: skip
+        if (
+            before is not None
+            and before.goal is not None
+            and HOLDS.match(self.text[before.mark.end : mark.start])
+            and isinstance(before.length, UntilCore)
+        ):
             before.length = UntilHeld(before.length.temp, mark.minutes)
             self._use(mark)
             return
@@ -206,9 +210,12 @@ class Lengths(State):
             # "… for rare, adding 10 minutes for medium"
             self._use(mark)
             return
-        if before is not None and before.goal is None and ahead != "temp" and (
-            self._said_again(before, mark)
-        ):  # fmt: skip
+        if (
+            before is not None
+            and before.goal is None
+            and ahead != "temp"
+            and (self._said_again(before, mark))
+        ):
             before.either = (*before.either, mark)
             return
         if role == "remaining":

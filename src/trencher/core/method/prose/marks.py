@@ -86,10 +86,15 @@ DENIED = ACT_KINDS | {"cover", "wrap", "tent"}
 LEAST_UNSAID, MOST_UNSAID = 5.0, 240.0
 
 _PER_OF: tuple[tuple[str, Per, float], ...] = (
-    ("side", "side", 1.0), ("100", "kg", 10.0), ("450", "lb", 1.0),
-    ("500", "500g", 1.0), ("half", "500g", 1.0), ("lb", "lb", 1.0), ("pound", "lb", 1.0),
+    ("side", "side", 1.0),
+    ("100", "kg", 10.0),
+    ("450", "lb", 1.0),
+    ("500", "500g", 1.0),
+    ("half", "500g", 1.0),
+    ("lb", "lb", 1.0),
+    ("pound", "lb", 1.0),
     ("k", "kg", 1.0),
-)  # fmt: skip
+)
 """How a weight begins, the weight of the notation, and what minutes are multiplied by.
 
 450 g stands for a pound on labels; it is one to 1 %.
@@ -182,8 +187,8 @@ def _temps(text: str) -> Iterator[Mark]:
         fan = bool(m["before"] or m["fan"]) or not unit
         temp, _ = _degrees(m["value"], unit, None)
         yield Mark(
-            "temp", m.start(), m.end(), temp=temp, fan=fan, still=bool(m["still"]), bare=not unit,
-        )  # fmt: skip
+            "temp", m.start(), m.end(), temp=temp, fan=fan, still=bool(m["still"]), bare=not unit
+        )
     for m in FAN_BARE.finditer(text):
         yield Mark("temp", m.start(), m.end(), temp=Temp(m["value"], "C"), fan=True, bare=True)
     for m in SPOKEN.finditer(text):

@@ -8,21 +8,50 @@ from __future__ import annotations
 import re
 
 ONES = {
-    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8,
+    "one": 1,
+    "two": 2,
+    "three": 3,
+    "four": 4,
+    "five": 5,
+    "six": 6,
+    "seven": 7,
+    "eight": 8,
     "nine": 9,
-}  # fmt: skip
+}
 TEENS = {
-    "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15,
-    "sixteen": 16, "seventeen": 17, "eighteen": 18, "nineteen": 19,
-}  # fmt: skip
+    "ten": 10,
+    "eleven": 11,
+    "twelve": 12,
+    "thirteen": 13,
+    "fourteen": 14,
+    "fifteen": 15,
+    "sixteen": 16,
+    "seventeen": 17,
+    "eighteen": 18,
+    "nineteen": 19,
+}
 TENS = {
-    "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70,
-    "eighty": 80, "ninety": 90,
-}  # fmt: skip
+    "twenty": 20,
+    "thirty": 30,
+    "forty": 40,
+    "fifty": 50,
+    "sixty": 60,
+    "seventy": 70,
+    "eighty": 80,
+    "ninety": 90,
+}
 FRACTIONS = {
-    "¼": 0.25, "½": 0.5, "¾": 0.75, "⅓": 1 / 3, "⅔": 2 / 3, "1/4": 0.25, "1/2": 0.5, "3/4": 0.75,
-    "1/3": 1 / 3, "2/3": 2 / 3,
-}  # fmt: skip
+    "¼": 0.25,
+    "½": 0.5,
+    "¾": 0.75,
+    "⅓": 1 / 3,
+    "⅔": 2 / 3,
+    "1/4": 0.25,
+    "1/2": 0.5,
+    "3/4": 0.75,
+    "1/3": 1 / 3,
+    "2/3": 2 / 3,
+}
 SHARES = {"half": 0.5, "a half": 0.5, "a quarter": 0.25, "three quarters": 0.75}
 
 

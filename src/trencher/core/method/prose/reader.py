@@ -175,9 +175,11 @@ class Reader(Dressing, Tasks, Rests, Pan):
         if prior.act != "add" or prior.sentence != clause.sentence or clause.act != "roast":
             return False
         times = clause.get("time")
-        if not times or times[0].minutes > SOFT_MIN or not re.match(
-            "cook|fry", self._word(clause.acts[-1]), re.IGNORECASE
-        ):  # fmt: skip
+        if (
+            not times
+            or times[0].minutes > SOFT_MIN
+            or not re.match("cook|fry", self._word(clause.acts[-1]), re.IGNORECASE)
+        ):
             return False
         words = self.text[prior.marks[0].start : clause.marks[-1].end]
         inside = clause.has("temp") or re.search(r"\boven\b", words, re.IGNORECASE)
@@ -215,9 +217,12 @@ class Reader(Dressing, Tasks, Rests, Pan):
         if len(drafts) < 2 or not drafts[0].marks or not drafts[1].marks:
             return
         stood = [self._word(m) for m in drafts[0].marks if m.kind == "rest"]
-        if isinstance(first, Rest) and isinstance(first.length, Minutes) and any(
-            re.search(r"\b(?:stand|sit)", word, re.IGNORECASE) for word in stood
-        ) and drafts[0].marks[0].start < drafts[1].marks[0].start:  # fmt: skip
+        if (
+            isinstance(first, Rest)
+            and isinstance(first.length, Minutes)
+            and any(re.search(r"\b(?:stand|sit)", word, re.IGNORECASE) for word in stood)
+            and drafts[0].marks[0].start < drafts[1].marks[0].start
+        ):
             # "Let it stand for an hour, then …"
             drafts[0].stage, drafts[0].others = Wait(first.length, "counter"), []
             return

@@ -7,7 +7,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from trencher.core.catalogue.cookers import CookerKind
 from trencher.core.method.notation import LONGEST_MIN
 from trencher.core.method.prose.clauses import Clause, clauses_of
 from trencher.core.method.prose.drafts import Draft, Drafts
@@ -15,6 +14,7 @@ from trencher.core.method.prose.heats import Goal, Heat, scale_of
 from trencher.core.method.prose.lexicon import ACT_KINDS
 from trencher.core.method.prose.marks import Mark, marks_in
 from trencher.core.method.stages import Bed, Length, Off, Oven, Verb
+from trencher.core.thermal.kinds import CookerKind
 from trencher.core.thermal.surface import Cover, RestHow
 
 LIQUIDS = re.compile(
@@ -132,16 +132,15 @@ class State:
 
     def _from_the_list(self, behind: Mark | re.Match[str]) -> list[Mark]:
         """*Pour over the stock*: how much of it stands in the list above."""
-        start, end = (
-            (behind.start, behind.end) if isinstance(behind, Mark) else behind.span()
-        )  # fmt: skip
+        start, end = (behind.start, behind.end) if isinstance(behind, Mark) else behind.span()
         if LIQUIDS.match(self.text, start) is not None:
             # "Stock in."
             end = start
         listed = [
-            (m, self._line(m)) for m in self.marks
+            (m, self._line(m))
+            for m in self.marks
             if m.kind == "ml" and m.end < start and m not in self.used
-        ]  # fmt: skip
+        ]
         found: list[Mark] = []
         acts = [m.start for m in self.marks if m.kind in ACT_KINDS and m.start > end]
         over = min([end + 44, *acts[:1]])

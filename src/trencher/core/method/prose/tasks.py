@@ -16,9 +16,7 @@ NO_WORDS = re.compile(r"[^\w\s'’,&-]")
 """What a task's own words may not hold in the notation."""
 
 
-OFTEN = {
-    "a": 2, "once": 1, "twice": 2, "two": 2, "three": 3, "four": 4, "2": 2, "3": 3, "4": 4,
-}  # fmt: skip
+OFTEN = {"a": 2, "once": 1, "twice": 2, "two": 2, "three": 3, "four": 4, "2": 2, "3": 3, "4": 4}
 """How many times a thing is done over the whole of a stage."""
 VERBS: dict[str, Verb] = {
     "baste": "baste",
@@ -37,9 +35,11 @@ class Tasks(Heating):
         if verb == "add" and self._before_it_is_on() and not clause.has("time"):
             self._soak(clause.get("ml") or self._from_the_list(act))
             return
-        if verb == "add" and not clause.has("time", "half_way") and self._soak(
-            self._from_the_list(act)
-        ):  # fmt: skip
+        if (
+            verb == "add"
+            and not clause.has("time", "half_way")
+            and self._soak(self._from_the_list(act))
+        ):
             # "Add the garlic, wine and water": from here on it lies in them.
             self._use(act)
             return
@@ -71,11 +71,12 @@ class Tasks(Heating):
             n = self.clauses.index(clause) + 1
             goes_on = any(
                 c.act in ("down", "up", "roast", "back") and (c.has("temp") or c.has("more"))
-                for c in self.clauses[n : n + 2] if c.sentence == clause.sentence
-            )  # fmt: skip
-            begins = at is None and every is None and (
-                self.fresh or self._before_it_is_on() or goes_on
-            )  # fmt: skip
+                for c in self.clauses[n : n + 2]
+                if c.sentence == clause.sentence
+            )
+            begins = (
+                at is None and every is None and (self.fresh or self._before_it_is_on() or goes_on)
+            )
             if amount and begins and self._soak(amount):
                 self._use(act)
                 self._go_on(clause, own)

@@ -31,10 +31,11 @@ def _words_of(plan: dict[str, Any], verdict: dict[str, Any]) -> str:
     own = facts.get("own")
     cut = CUTS.get(str(facts.get("cut", "")))
     found = [
-        plan.get("name"), facts.get("cut") if cut is None else cut.name,
+        plan.get("name"),
+        facts.get("cut") if cut is None else cut.name,
         own.get("name") if isinstance(own, dict) else None,
         *(verdict.get(k) for k in ("verdict", "change")),
-    ]  # fmt: skip
+    ]
     return plain(" ".join(x for x in found if isinstance(x, str)))
 
 
@@ -65,7 +66,8 @@ def upgrade() -> None:
         here.execute(
             sa.text("UPDATE roasts SET words = :words, oven_id = :oven WHERE id = :id"),
             {
-                "id": roast_id, "words": _words_of(plan, verdict),
+                "id": roast_id,
+                "words": _words_of(plan, verdict),
                 "oven": str(plan.get("oven_id", "")),
             },
-        )  # fmt: skip
+        )
