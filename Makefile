@@ -70,13 +70,13 @@ check: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## types and lint, both sides
 
 test: install $(VENV)/.dev chromium check ## everything CI runs: types, lint, unit, service and browser tests
 	cd web && npm run --silent test
-	$(PY) -m pytest -n 2 --dist loadfile
+	$(PY) -m pytest -n 3 --dist loadfile --durations=20
 
 test-full: test ## all of that, and minutes of hostile input
 	$(PY) -m pytest -m full -n 2
 
-test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without the browser
-	$(PY) -m pytest -x -m "not browser" -n 2 --dist loadfile
+test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without browser and journeys
+	$(PY) -m pytest -x -p no:playwright -p no:schemathesis --ignore=tests/browser --ignore=tests/journeys -n 3 --dist loadfile
 
 hooks: $(VENV)/.dev web/node_modules/.installed ## look every commit over with the project's own tools
 	$(VENV)/bin/pre-commit install

@@ -14,7 +14,7 @@ import structlog
 import uvicorn
 from fastapi import FastAPI
 
-from trencher.api.app import create_api, create_app
+from trencher.api.app import create_app, the_api
 from trencher.api.context import House
 from trencher.api.install import install_app
 from trencher.core.thermal.warm import warm
@@ -109,8 +109,7 @@ def demo_app() -> FastAPI:
 
 def describe() -> dict[str, Any]:
     """The OpenAPI description."""
-    api: FastAPI = create_api(None)
-    return api.openapi()
+    return the_api().openapi()
 
 
 @dataclass(frozen=True)

@@ -19,6 +19,7 @@ import pytest
 import uvicorn
 from playwright.sync_api import Page, expect
 
+from tests.worlds import prepared
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.lan.lan import Lan
@@ -147,7 +148,7 @@ def site(world: Path, tmp_path: Path) -> Iterator[Site]:
 @pytest.fixture
 def own(tmp_path: Path) -> Iterator[Site]:
     """A kitchen of one's own, empty."""
-    house, close = own_house(tmp_path / "own.sqlite")
+    house, close = own_house(prepared(tmp_path / "own.sqlite"))
     port, stop = serve(house)
     yield Site(house, f"http://127.0.0.1:{port}", stop, port)
     stop()

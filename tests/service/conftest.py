@@ -9,12 +9,12 @@ from typing import Any
 
 import pytest
 
+from tests.worlds import empty
 from trencher.api.context import House
 from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
-from trencher.store.database import Database
 from trencher.store.repository import OvenRecord, Repository
 
 START = datetime(2026, 10, 3, 16, 0, tzinfo=UTC)
@@ -44,7 +44,7 @@ METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
 
 @pytest.fixture
 def house(tmp_path: Path) -> Iterator[House]:
-    database = Database(tmp_path / "t.sqlite")
+    database = empty(tmp_path / "t.sqlite")
     repository = Repository(database)
     repository.save_oven(OVEN)
     clock, feed = FastClock(START, pace=0.0), Feed()

@@ -15,6 +15,7 @@ from sqlalchemy import create_engine, inspect, text
 from typer.testing import CliRunner
 
 from tests.service.conftest import METHOD, OVEN, PLAN, START
+from tests.worlds import empty
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.cli import app
@@ -40,7 +41,7 @@ def houses(tmp_path: Path) -> Iterator[Callable[[str], House]]:
     opened: list[Database] = []
 
     def made(name: str) -> House:
-        opened.append(Database(tmp_path / f"{name}.sqlite"))
+        opened.append(empty(tmp_path / f"{name}.sqlite"))
         repository, clock, feed = Repository(opened[-1]), FastClock(START, pace=0.0), Feed()
         return House(repository, RoastService(repository, clock, feed), clock, feed)
 

@@ -16,6 +16,7 @@ from typer.testing import CliRunner
 
 from tests.service.conftest import METHOD, OVEN, PLAN, START
 from tests.service.test_devices import pushed
+from tests.worlds import empty
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.cli import app
@@ -32,7 +33,8 @@ PLACES = ("roasts", "ovens", "days", "days/2026-10-03", "book", "catalogue", "st
 
 
 def house_at(path: Path) -> tuple[House, Database]:
-    database = Database(path)
+    path.parent.mkdir(parents=True, exist_ok=True)
+    database = empty(path)
     repository, clock, feed = Repository(database), FastClock(START, pace=0.0), Feed()
     return House(repository, RoastService(repository, clock, feed), clock, feed), database
 

@@ -11,6 +11,7 @@ import pytest
 from sqlalchemy import text
 
 from tests.store.adding import add_to_day
+from tests.worlds import empty
 from trencher.core.day.log import Day, day_entry_of
 from trencher.core.errors import Conflict, Overtaken
 from trencher.store.database import Database
@@ -22,7 +23,7 @@ DAY = "2026-10-03"
 
 @pytest.fixture
 def database(tmp_path: Path) -> Iterator[Database]:
-    made = Database(tmp_path / "t.sqlite")
+    made = empty(tmp_path / "t.sqlite")
     yield made
     made.close()
 

@@ -22,6 +22,7 @@ from sqlalchemy import Engine, event, text
 from sqlalchemy.exc import IntegrityError, OperationalError
 
 from tests.store.adding import AT, add
+from tests.worlds import empty
 from trencher.core.entries import Laid, entry_of
 from trencher.core.errors import Conflict, NotFound, Overtaken
 from trencher.core.session import replay
@@ -45,7 +46,7 @@ READ = {"minute": 30.0, "low_c": 20.0, "high_c": 20.0, "place": "core"}
 
 @pytest.fixture
 def database(tmp_path: Path) -> Iterator[Database]:
-    made = Database(tmp_path / "t.sqlite")
+    made = empty(tmp_path / "t.sqlite")
     yield made
     made.close()
 

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import AsyncIterator, Sequence
 from contextlib import asynccontextmanager
+from functools import cache
 from pathlib import Path
 from typing import Any
 
 from fastapi import FastAPI
 from starlette.middleware.gzip import GZipMiddleware
+from starlette.types import ASGIApp, Receive, Scope, Send
 
 from trencher import __version__
 from trencher.api import errors
@@ -35,8 +37,9 @@ from trencher.api.routes import (
 from trencher.lan.lan import Lan
 
 
-def create_api(house: House | None) -> FastAPI:
-    """The API alone. Without a house it can only be described."""
+@cache
+def the_api() -> FastAPI:
+    """All routes, described once: what they are about comes with each request."""
     api = FastAPI(
         title="Trencher",
         version=__version__,
@@ -47,7 +50,6 @@ def create_api(house: House | None) -> FastAPI:
         responses=errors.RESPONSES,
         max_body_size=errors.LARGEST_BODY,
     )
-    api.state.house = house
     errors.install(api)
     for router in (
         kitchen.router,
@@ -78,6 +80,18 @@ def create_api(house: House | None) -> FastAPI:
 
     api.openapi = described  # type: ignore[method-assign]
     return api
+
+
+def create_api(house: House) -> ASGIApp:
+    """The API alone, over one house."""
+    api = the_api()
+
+    async def housed(scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "lifespan":
+            scope = {**scope, "state": {**scope.get("state", {}), "house": house}}
+        await api(scope, receive, send)
+
+    return housed
 
 
 def create_app(

@@ -83,7 +83,7 @@ class House:
 
 
 def _house(request: Request) -> House:
-    return cast("House", request.app.state.house)
+    return cast("House", request.state.house)
 
 
 HouseDep = Annotated[House, Depends(_house)]
