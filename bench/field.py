@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from trencher.core.catalogue.field import KNOWN, ROWS, TABLES_BY_ID, Kitchen, Printed
+from trencher.core.catalogue.field import KNOWN, ROWS, TABLES_BY_ID, FieldKitchen, Printed
 from trencher.core.errors import GoalUnreachable
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
@@ -47,7 +47,7 @@ def ratio(row: Printed, constants: Constants = CONSTANTS, grid: Grid = FINE) -> 
     return took / row.middle(row.middle_kg)
 
 
-def kitchen_roast(known: Kitchen, constants: Constants = CONSTANTS) -> Roast:
+def kitchen_roast(known: FieldKitchen, constants: Constants = CONSTANTS) -> Roast:
     """What the row describes."""
     joint = Joint(
         cut=known.cut,
@@ -64,7 +64,7 @@ def kitchen_roast(known: Kitchen, constants: Constants = CONSTANTS) -> Roast:
     )
 
 
-def measured(known: Kitchen, constants: Constants = CONSTANTS, grid: Grid = FINE) -> float:
+def measured(known: FieldKitchen, constants: Constants = CONSTANTS, grid: Grid = FINE) -> float:
     """The model's value of what the row measures."""
     roast = kitchen_roast(known, constants)
     try:
@@ -82,7 +82,7 @@ def measured(known: Kitchen, constants: Constants = CONSTANTS, grid: Grid = FINE
     return _read(known, done)
 
 
-def _read(known: Kitchen, done: Walk) -> float:
+def _read(known: FieldKitchen, done: Walk) -> float:
     if known.measure == "minutes":
         return done.stages[0].end_min
     if known.measure == "core":
@@ -100,7 +100,7 @@ def _read(known: Kitchen, done: Walk) -> float:
     return float(record[hot[0], 0]) / 60.0 if len(hot) else NEVER_MIN
 
 
-def inside(known: Kitchen, value: float) -> bool:
+def inside(known: FieldKitchen, value: float) -> bool:
     """Whether a value lies in the row's range."""
     return known.between[0] <= value <= known.between[1]
 
@@ -149,7 +149,7 @@ def held_by_bands() -> list[bool]:
     return found
 
 
-def out_of_range() -> list[tuple[Kitchen, float]]:
+def out_of_range() -> list[tuple[FieldKitchen, float]]:
     """What kitchens know and the model does not do."""
     values = [(k, measured(k)) for k in KNOWN]
     return [(k, v) for k, v in values if not inside(k, v)]

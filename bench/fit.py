@@ -21,7 +21,7 @@ from numpy.typing import NDArray
 from scipy.optimize import least_squares
 
 from bench.field import agreement, inside, measured, ratio, sets
-from trencher.core.catalogue.field import KNOWN, ROWS, TABLES_BY_ID, Kitchen, Printed
+from trencher.core.catalogue.field import KNOWN, ROWS, TABLES_BY_ID, FieldKitchen, Printed
 from trencher.core.thermal.constants import UNCERTAIN, Constants
 from trencher.core.thermal.geometry import FINE
 
@@ -50,7 +50,7 @@ def _row_miss(row: Printed, constants: Constants) -> float:
     return math.log(ratio(row, constants, FINE)) / ROW_SD
 
 
-def _known_miss(known: Kitchen, constants: Constants) -> float:
+def _known_miss(known: FieldKitchen, constants: Constants) -> float:
     value = measured(known, constants, FINE)
     low, high = known.between
     if known.measure in IN_LOGARITHMS:
@@ -64,7 +64,7 @@ class Evidence:
     """What one fit is made from."""
 
     rows: tuple[Printed, ...]
-    known: tuple[Kitchen, ...]
+    known: tuple[FieldKitchen, ...]
 
 
 EVERYTHING = Evidence(tuple(r for r in ROWS if not r.aside), tuple(k for k in KNOWN if not k.aside))

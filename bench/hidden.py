@@ -30,7 +30,7 @@ from trencher.core.planner.doubt import QUANTITIES, Doubt, deviation
 from trencher.core.planner.forward import walk, with_rest
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.cooker import Cooker
-from trencher.sim.roast import PretendRoast, Span, Truth
+from trencher.sim.roast import PretendRoast, PretendSpan, Truth
 
 Floats = NDArray[np.float64]
 
@@ -61,10 +61,10 @@ class Hidden:
     lived: PretendRoast
 
 
-def _span(stage: Oven | Rest, minutes: float) -> Span:
+def _span(stage: Oven | Rest, minutes: float) -> PretendSpan:
     if isinstance(stage, Oven):
-        return Span(minutes, stage.temp.c)
-    return Span(minutes, None, COVERS[stage.how])
+        return PretendSpan(minutes, stage.temp.c)
+    return PretendSpan(minutes, None, COVERS[stage.how])
 
 
 def _live(truth: Truth, method: Method, pull_min: float | None, stop_c: float) -> PretendRoast:

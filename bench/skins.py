@@ -14,11 +14,11 @@ from dataclasses import replace
 import numpy as np
 
 from trencher.core.catalogue.cuts import CUTS
-from trencher.core.catalogue.field import KNOWN, ROWS, Kitchen, Printed
+from trencher.core.catalogue.field import KNOWN, ROWS, FieldKitchen, Printed
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Minutes, Oven, UntilCore
-from trencher.sim.roast import WATER_KG_M3, PretendRoast, Span, Truth
+from trencher.sim.roast import WATER_KG_M3, PretendRoast, PretendSpan, Truth
 
 Skin = tuple[float, float, float, float, float, float, float]
 """Share of the free rate, feed, minutes to expel, h in a fan oven, film that is wet all over, at
@@ -95,7 +95,7 @@ def _joint(cut: str, kg: float, skin: Skin, thickness_mm: float | None = None) -
 def _until(lived: PretendRoast, air_c: float, core_c: float) -> float:
     """Live on in this air until a core; the minute at which it passed it."""
     while lived.core_c < core_c and lived.minute < LONGEST_MIN:
-        lived.go(Span(1.0, air_c))
+        lived.go(PretendSpan(1.0, air_c))
     rows = np.array(lived.history)
     return float(np.interp(core_c, rows[:, 1], rows[:, 0]))
 
@@ -110,32 +110,32 @@ def loss_of(lived: PretendRoast) -> float:
     return gone + (1.0 - truth.feed) * expelled
 
 
-def _within(known: Kitchen, value: float) -> bool:
+def _within(known: FieldKitchen, value: float) -> bool:
     low, high = known.between
     slack = SLACK * (high - low)
     return low - slack <= value <= high + slack
 
 
-def _climbs(known: Kitchen, skin: Skin) -> float:
+def _climbs(known: FieldKitchen, skin: Skin) -> float:
     """The climb of a kitchen's row: one heat or two until a core, then a tent; as read at its end,
     or to its top."""
     method = parse_method(known.method)
     lived = PretendRoast(_joint(known.cut, known.kg, skin, known.thickness_mm))
     for stage in method.stages:
         if isinstance(stage, Oven) and isinstance(stage.length, Minutes):
-            lived.go(Span(stage.length.min, stage.temp.c))
+            lived.go(PretendSpan(stage.length.min, stage.temp.c))
         elif isinstance(stage, Oven):
             assert isinstance(stage.length, UntilCore)
             _until(lived, stage.temp.c, stage.length.temp.c)
     core, rest = lived.core_c, method.stages[-1].length
     assert isinstance(rest, Minutes)
-    lived.go(Span(rest.min, None, 0.6))
+    lived.go(PretendSpan(rest.min, None, 0.6))
     if known.measure == "top":
         return max(row[1] for row in lived.history) - core
     return lived.core_c - core
 
 
-def _loses(known: Kitchen, skin: Skin) -> float:
+def _loses(known: FieldKitchen, skin: Skin) -> float:
     stage = parse_method(known.method).stages[0]
     assert isinstance(stage, Oven)
     assert isinstance(stage.length, UntilCore)

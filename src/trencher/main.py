@@ -26,7 +26,7 @@ from trencher.service.demo import LiveDemo, build_world, demo_start
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
 from trencher.service.thinning import thinning
-from trencher.serving import Beside, Server, listen, port_of
+from trencher.serving import BesideServer, Server, listen, port_of
 from trencher.settings import Settings, database_path
 from trencher.store.database import Database
 from trencher.store.repository import UNDER_WAY, Repository
@@ -138,12 +138,12 @@ def _lan(wish: LanWish, folder: Path) -> tuple[Lan, list[socket.socket]]:
 
 def _beside(
     house: House, settings: Settings, lan: Lan, sockets: list[socket.socket]
-) -> list[Beside]:
+) -> list[BesideServer]:
     names = [*settings.host_names, host_name(), f"{host_name()}.local"]
     app = create_app(house, settings.dist, names, lan=lan)
-    found = [Beside(app, sockets[0], house.feed, lan)]
+    found = [BesideServer(app, sockets[0], house.feed, lan)]
     if len(sockets) > 1:
-        found.append(Beside(install_app(lan), sockets[1], house.feed, None))
+        found.append(BesideServer(install_app(lan), sockets[1], house.feed, None))
     return found
 
 

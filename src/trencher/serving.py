@@ -86,7 +86,7 @@ class Patient(H11Protocol):
         super().connection_lost(exc)
 
 
-class Beside:
+class BesideServer:
     """A server in a thread of its own, beside the one in front."""
 
     def __init__(self, app: ASGIApp, listener: socket.socket, feed: Feed, lan: Lan | None) -> None:

@@ -14,7 +14,7 @@ from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
 from trencher.core.session import Session
 from trencher.service import devices
-from trencher.sim.roast import PretendRoast, Span, Truth
+from trencher.sim.roast import PretendRoast, PretendSpan, Truth
 
 METHOD = "220C 40min; 165C until peak 70C; rest open 30min"
 TRUTH = Truth(
@@ -41,7 +41,7 @@ class Lived:
     def on(self, minutes: int) -> None:
         """So many minutes later, a number every two."""
         for _ in range(minutes // 2):
-            self.pretend.go(Span(2.0, self.air_c))
+            self.pretend.go(PretendSpan(2.0, self.air_c))
             self.site.forward(2)
             air = self.pretend.air or 20.0
             readings = [

@@ -13,12 +13,12 @@ from tests.browser.conftest import Site, soon
 
 def hidden_core(minute: float) -> float:
     """What the pretend sirloin's probe shows: another model than the one that is followed."""
-    from trencher.sim.roast import PretendRoast, Span
+    from trencher.sim.roast import PretendRoast, PretendSpan
     from trencher.sim.world import TONIGHT_TRUTH
 
     made = PretendRoast(TONIGHT_TRUTH)
-    made.go(Span(20, 220))
-    made.go(Span(minute - 20, 160))
+    made.go(PretendSpan(20, 220))
+    made.go(PretendSpan(minute - 20, 160))
     return made.reading_c(minute)
 
 

@@ -1,4 +1,4 @@
-"""The planner's other questions: how long to rest, backwards, levers, limits, joints together."""
+"""The planner's other questions: how long to rest, backwards, levers, limits."""
 
 from __future__ import annotations
 
@@ -10,7 +10,6 @@ from trencher.core.catalogue.safety import PROFILES
 from trencher.core.errors import GoalUnreachable, InputError
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
-from trencher.core.method.stages import Method
 from trencher.core.outcome.outcomes import crust_of
 from trencher.core.planner.backward import oven_for, start_before, take_out_for
 from trencher.core.planner.forecast import forecast
@@ -19,7 +18,6 @@ from trencher.core.planner.levers import LEVERS, compared, levers
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.rest import RestAnswer, rest_answers, slow_enough
 from trencher.core.planner.setup import kitchen
-from trencher.core.planner.together import Shared, together
 from trencher.core.thermal.cooker import Cooker
 
 SMALL = sirloin(weight_kg=1.0, thickness_mm=75.0, length_mm=180.0)
@@ -215,51 +213,3 @@ def test_a_dial_limit_is_written_as_the_dial_shows_it() -> None:
     )
     changed, _ = within_limits(dial)
     assert str(changed.method.stages[0]).startswith("160C")
-
-
-# --- joints together ---------------------------------------------------------------------------
-def shared(joint: Joint, goal: str) -> Shared:
-    stages = parse_method(f"{goal}; rest tented 20min").stages
-    return Shared(joint, stages[0], stages[1:])
-
-
-def test_joints_that_share_an_oven_come_out_together() -> None:
-    placed = together(
-        Method(),
-        [shared(SMALL, "160C until peak 60C"), shared(sirloin(), "160C until peak 57C")],
-        Cooker(),
-    )
-    outs = [p.out_min for p in placed]
-    assert max(outs) - min(outs) < 1.0
-    assert placed[1].in_min == 0.0
-    assert placed[0].in_min > 10.0
-    assert placed[0].walk.peak_c == pytest.approx(60.0, abs=0.1)
-
-
-def test_the_later_joint_opens_the_door_on_the_earlier() -> None:
-    one = [shared(sirloin(), "160C until peak 57C")]
-    alone = together(Method(), one, Cooker())[0]
-    both = together(Method(), [*one, shared(SMALL, "160C until peak 60C")], Cooker())[0]
-    assert both.out_min > alone.out_min
-    assert "+ add 1kg at" in str(both.method)
-
-
-def test_a_hot_start_is_shared_as_far_as_each_is_there() -> None:
-    placed = together(
-        parse_method("220C 20min"),
-        [shared(sirloin(), "160C until peak 57C"), shared(SMALL, "160C until peak 60C")],
-        Cooker(),
-    )
-    outs = [p.out_min for p in placed]
-    assert max(outs) - min(outs) < 2.0
-
-
-def test_what_cannot_be_shared_is_refused() -> None:
-    one = [shared(sirloin(), "160C until peak 57C")]
-    with pytest.raises(InputError, match="fixed minutes"):
-        together(parse_method("220C until 20C"), one, Cooker())
-    with pytest.raises(InputError, match="0 joints"):
-        together(Method(), [], Cooker())
-    rest = Shared(sirloin(), parse_method("rest open 5min").stages[0])
-    with pytest.raises(InputError, match="joint 1"):
-        together(Method(), [rest], Cooker())

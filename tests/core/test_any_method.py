@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from tests.core.generated import generated
 from tests.core.test_obedient import Cook
-from trencher.core.belief.agenda import Step
+from trencher.core.belief.agenda import AgendaStep
 from trencher.core.belief.happened import Happening
 from trencher.core.errors import GoalUnreachable
 from trencher.core.method.stages import Turn, UntilCore
@@ -83,7 +83,7 @@ class ErraticCook:
                     cook.now += 0.5
         raise AssertionError(f"no end: {[(s.id, m) for s, m in cook.steps]}")
 
-    def end(self, step: Step, stage: int) -> None:
+    def end(self, step: AgendaStep, stage: int) -> None:
         cook = self.cook
         assert stage not in cook.ends, f"{step} is done already"
         minute = cook.now

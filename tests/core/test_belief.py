@@ -9,7 +9,7 @@ import numpy as np
 import pytest
 
 from tests.kitchens import roast, sirloin
-from trencher.core.belief.flags import Expected, reason
+from trencher.core.belief.flags import ExpectedShown, reason
 from trencher.core.belief.follow import PROBE, SIZE, Belief, believe, in_following, surprise
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.thin import thinned
@@ -81,7 +81,7 @@ def test_a_moved_tip_sits_elsewhere_and_is_no_contradiction() -> None:
     assert not any(found.flags)
 
 
-BASE = Expected(
+BASE = ExpectedShown(
     shown=30.0, thin_end=38.0, surface=80.0, air=160.0, room=21.0, hottest=190.0, lowest=6.0
 )
 

@@ -13,7 +13,7 @@ from trencher.core.method.stages import Minutes
 from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import kitchen
-from trencher.sim.roast import PretendRoast, Span, Truth
+from trencher.sim.roast import PretendRoast, PretendSpan, Truth
 
 PLAN = roast(HOT_THEN_LOW)
 
@@ -21,9 +21,9 @@ PLAN = roast(HOT_THEN_LOW)
 def pretend(**changes: float) -> PretendRoast:
     facts = {"thickness_mm": 107.0, "width_mm": 114.0, "length_mm": 207.0, "start_c": 5.5}
     hidden = PretendRoast(Truth(seed=5, **(facts | changes)))
-    hidden.go(Span(20, 220))
+    hidden.go(PretendSpan(20, 220))
     while hidden.shown_c < 46.0:
-        hidden.go(Span(1, 160))
+        hidden.go(PretendSpan(1, 160))
     return hidden
 
 
@@ -56,7 +56,7 @@ def miss(oven_off: float, share: float) -> float:
     found = follow(readings, share * whole)
     # The wanted core moves with belief: the truth is when the hidden roast shows that number.
     while hidden.shown_c < found.pull_core_c + 1:
-        hidden.go(Span(1, 160))
+        hidden.go(PretendSpan(1, 160))
     rows = np.array(hidden.history)
     true_min = float(np.interp(found.pull_core_c, rows[:, 2], rows[:, 0]))
     return abs(found.pull_min - true_min) / true_min

@@ -9,7 +9,7 @@ from bench.hidden import Hidden, hidden
 
 from tests.core.test_now import WAYS, plan
 from tests.kitchens import roast
-from trencher.core.belief.agenda import Step, agenda
+from trencher.core.belief.agenda import AgendaStep, agenda
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.happened import Happening, falls, happened
 from trencher.core.belief.reading import Reading
@@ -18,7 +18,7 @@ from trencher.core.belief.words import now_due, to_do, was_done
 from trencher.core.method.stages import Oven
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Roast, kitchen
-from trencher.sim.roast import PretendRoast, Span
+from trencher.sim.roast import PretendRoast, PretendSpan
 
 MOST_STEPS = 40
 
@@ -35,9 +35,9 @@ class Cook:
         self.late, self.now = late, 0.05
         self.ends: dict[int, float] = {}
         self.done: list[Happening] = []
-        self.steps: list[tuple[Step, float]] = []
+        self.steps: list[tuple[AgendaStep, float]] = []
 
-    def agenda(self) -> list[Step]:
+    def agenda(self) -> list[AgendaStep]:
         line = happened(timeline(self.planned, self.ends, self.now), self.done, self.now)
         self.found = outlook(self.roast, line, [], self.now)
         return agenda(
@@ -170,9 +170,9 @@ class CookAtARoast(Cook):
             on = line.plan.stages[stage]
             if step.due_min > self.now:
                 self.truth.go(
-                    Span(step.due_min - self.now, on.temp.c)
+                    PretendSpan(step.due_min - self.now, on.temp.c)
                     if isinstance(on, Oven)
-                    else Span(step.due_min - self.now, None, 0.5)
+                    else PretendSpan(step.due_min - self.now, None, 0.5)
                 )
                 self.now = step.due_min
             self.steps.append((step, self.now))

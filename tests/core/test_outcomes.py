@@ -9,7 +9,7 @@ import pytest
 
 from tests.kitchens import BARE, HOT_THEN_LOW, LOW_BLAST, go, roast
 from trencher.core.catalogue.cuts import CUTS
-from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band, checked_bands, word_for
+from trencher.core.catalogue.doneness import DEFAULT_BANDS, DonenessBand, checked_bands, word_for
 from trencher.core.catalogue.safety import PROFILES, Figure, profile_named, standing
 from trencher.core.errors import InputError, UnknownName
 from trencher.core.outcome.outcomes import (
@@ -89,20 +89,20 @@ def test_words_follow_their_bands() -> None:
 
 
 def test_bands_can_be_moved_and_named_anew() -> None:
-    bands = checked_bands([Band("nearly raw", 0.0), Band("ours", 55.0)])
+    bands = checked_bands([DonenessBand("nearly raw", 0.0), DonenessBand("ours", 55.0)])
     assert word_for(56.0, bands) == "ours"
 
 
 @pytest.mark.parametrize(
     "bands",
     [
-        [Band("one", 50.0)],
-        [Band("b", 60.0), Band("a", 50.0)],
-        [Band("", 40.0), Band("x", 50.0)],
-        [Band("x", float(t)) for t in range(20)],
+        [DonenessBand("one", 50.0)],
+        [DonenessBand("b", 60.0), DonenessBand("a", 50.0)],
+        [DonenessBand("", 40.0), DonenessBand("x", 50.0)],
+        [DonenessBand("x", float(t)) for t in range(20)],
     ],
 )
-def test_bands_that_make_no_sense_are_refused(bands: list[Band]) -> None:
+def test_bands_that_make_no_sense_are_refused(bands: list[DonenessBand]) -> None:
     with pytest.raises(InputError):
         checked_bands(bands)
 

@@ -12,7 +12,7 @@ from tests.corpus import sentences
 from trencher.core.method.prose import MOST_ASKED, read_prose
 from trencher.core.method.prose.clauses import clauses_of
 from trencher.core.method.prose.lexicon import ACTS, SAID
-from trencher.core.method.prose.marks import Mark, marks_in
+from trencher.core.method.prose.marks import Mention, marks_in
 from trencher.core.method.prose.numbers import NUMBER, value
 from trencher.core.method.prose.reader import Reader
 
@@ -84,7 +84,7 @@ def test_a_time_is_as_long_as_it_says(text: str, low: float, high: float) -> Non
     ],
 )
 def test_heats_are_found_as_they_are_written(text: str, heats: list[str]) -> None:
-    def written(m: Mark) -> str:
+    def written(m: Mention) -> str:
         return f"{m.temp}{f'–{m.high}' if m.high else ''}{' fan' if m.fan else ''}"
 
     assert [written(m) for m in marks_in(f"Roast at {text}.") if m.kind == "temp"] == heats

@@ -12,7 +12,7 @@ from starlette.responses import PlainTextResponse
 from starlette.types import Receive, Scope, Send
 
 from trencher.service.feed import Feed
-from trencher.serving import Beside, Patient, listen, port_of
+from trencher.serving import BesideServer, Patient, listen, port_of
 
 
 async def _hello(scope: Scope, receive: Receive, send: Send) -> None:
@@ -24,7 +24,7 @@ def port(monkeypatch: pytest.MonkeyPatch) -> Iterator[int]:
     monkeypatch.setattr(Patient, "head_s", 0.6)
     monkeypatch.setattr(Patient, "most", 8)
     listener = listen("127.0.0.1", 0)
-    beside = Beside(_hello, listener, Feed(), None)
+    beside = BesideServer(_hello, listener, Feed(), None)
     beside.start()
     yield port_of(listener)
     beside.stop()

@@ -28,7 +28,7 @@ from trencher.service.demo import build_world
 from trencher.service.feed import Feed
 from trencher.service.planning import check_oven
 from trencher.service.roasts import RoastService
-from trencher.service.taking import Line, TakingService
+from trencher.service.taking import ImportLine, TakingService
 from trencher.store.database import Database, DatabaseError, _alembic
 from trencher.store.repository import Repository
 
@@ -110,7 +110,7 @@ def exported(house: House, roast_id: str | None = None) -> bytes:
     return write_kitchen(house.taking.taken_along(roast_id))
 
 
-def told(lines: tuple[Line, ...]) -> set[tuple[str, str]]:
+def told(lines: tuple[ImportLine, ...]) -> set[tuple[str, str]]:
     return {(line.what, line.does) for line in lines}
 
 

@@ -7,7 +7,7 @@ import pytest
 
 from trencher.core.errors import UnknownName
 from trencher.core.method.notation import parse_method
-from trencher.sim.lived import Mark
+from trencher.sim.lived import CookAct
 from trencher.sim.probe import PretendProbe, weighed_g
 from trencher.sim.world import TONIGHT_TRUTH
 
@@ -15,7 +15,7 @@ METHOD = parse_method("220C 20min; 160C until 50C; rest tented 40min")
 ENDS = {0: 20.0}
 
 
-def shown(*troubles: str, upto: float = 80.0, marks: tuple[Mark, ...] = ()) -> list[object]:
+def shown(*troubles: str, upto: float = 80.0, marks: tuple[CookAct, ...] = ()) -> list[object]:
     probe = PretendProbe(TONIGHT_TRUTH, troubles)
     return [probe.at(float(m), METHOD, ENDS, marks) for m in np.arange(1.0, upto, 1.0)]
 
@@ -43,9 +43,9 @@ def test_told_late_it_is_lived_anew() -> None:
 
 def test_doors_and_an_oven_off_cool_the_air() -> None:
     calm = column(shown(), "2")
-    door = column(shown(marks=(Mark("door", 50.0, 120.0),)), "2")
+    door = column(shown(marks=(CookAct("door", 50.0, 120.0),)), "2")
     assert min(door[48:54]) < min(calm[48:54]) - 30
-    off = column(shown(marks=(Mark("oven_off", 40.0), Mark("oven_on", 60.0))), "2")
+    off = column(shown(marks=(CookAct("oven_off", 40.0), CookAct("oven_on", 60.0))), "2")
     assert off[57] < calm[57] - 20
 
 

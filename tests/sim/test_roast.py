@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from trencher.sim.roast import PretendRoast, Span, Truth
+from trencher.sim.roast import PretendRoast, PretendSpan, Truth
 from trencher.sim.world import PAST, PEOPLE, TONIGHT
 
 BASE = {"thickness_mm": 105.0, "width_mm": 113.0, "length_mm": 205.0, "start_c": 6.0}
@@ -13,7 +13,7 @@ BASE = {"thickness_mm": 105.0, "width_mm": 113.0, "length_mm": 205.0, "start_c":
 
 def cooked(minutes: float, air_c: float = 160.0, **more: float) -> PretendRoast:
     made = PretendRoast(Truth(**(BASE | more)))  # type: ignore[arg-type]
-    made.go(Span(minutes, air_c))
+    made.go(PretendSpan(minutes, air_c))
     return made
 
 
@@ -27,7 +27,7 @@ def test_it_warms_from_outside_in() -> None:
 def test_it_climbs_in_the_rest_and_then_falls() -> None:
     made = cooked(110)
     out = made.core_c
-    made.go(Span(180, None, 0.6))
+    made.go(PretendSpan(180, None, 0.6))
     cores = np.array(made.history)[:, 1]
     assert cores.max() > out + 3
     assert made.core_c < cores.max()
@@ -50,7 +50,7 @@ def test_readings_are_noisy_but_the_same_when_asked_again() -> None:
 def test_going_in_steps_is_going_at_once() -> None:
     stepped = PretendRoast(Truth(**BASE))  # type: ignore[arg-type]
     for _ in range(12):
-        stepped.go(Span(5, 160.0))
+        stepped.go(PretendSpan(5, 160.0))
     assert stepped.core_c == pytest.approx(cooked(60).core_c, abs=0.05)
 
 

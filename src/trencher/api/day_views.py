@@ -14,7 +14,7 @@ from trencher.core.day.order import LOOKS, main_span
 from trencher.core.day.repairs import Repair
 from trencher.core.events import Entry
 from trencher.formats.day import DayChange, GravyBody, HourText, JointOfDay, LimitsBody, SideEntry
-from trencher.service.days import Planned
+from trencher.service.days import PlannedDay
 from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
 
@@ -210,7 +210,7 @@ class SlipOut(Out):
     until: datetime
 
 
-def day(p: Planned) -> DayOut:
+def day(p: PlannedDay) -> DayOut:
     """A day worked out."""
     facts, order = p.day.facts, p.order
     table = order.table
@@ -278,7 +278,7 @@ def _joint(j: JointDish) -> DayJointOut:
     )
 
 
-def _side(p: Planned, entry: SideEntry) -> DaySideOut:
+def _side(p: PlannedDay, entry: SideEntry) -> DaySideOut:
     dish = next((d for d in p.order.table.sides if d.id == entry.id), None)
     side = p.sides[entry.id]
     placed = dish is not None and entry.id not in p.order.left_out
@@ -301,7 +301,7 @@ def _look(dish: SideDish | None, note: str) -> str:
     return note if dish is not None and note in LOOKS.values() else ""
 
 
-def slip(found: Mend, dish: str, p: Planned) -> SlipOut:
+def slip(found: Mend, dish: str, p: PlannedDay) -> SlipOut:
     """A slip at this stage."""
     return SlipOut.of(
         found, code=found.row.code, dish=dish, asks=found.row.words, until=p.hour(found.until_min)
@@ -318,7 +318,7 @@ def meals(m: Meals) -> s.MealsOut:
     return s.MealsOut.of(m, m.offer, yields=yields(m.yields))
 
 
-def repair(r: Repair, p: Planned) -> RepairOut:
+def repair(r: Repair, p: PlannedDay) -> RepairOut:
     """A repair, with the change of the day that keeps it."""
     joints = {k: asked_of(v) for k, v in p.day.facts["joints"].items()}
     sides = [dict(e) for e in p.day.facts["sides"]]

@@ -189,7 +189,7 @@ class SenseOut(Out):
 """Two numbers, said in words that every reader of such descriptions knows."""
 
 
-class Oven(OvenBody):
+class OvenOut(OvenBody):
     """A kept oven."""
 
     model_config = ConfigDict(extra="ignore")
@@ -235,7 +235,7 @@ class TonightOut(Out):
     reason: str
 
 
-class Cut(Out):
+class CutOut(Out):
     """A cut of the catalogue."""
 
     id: str
@@ -509,7 +509,7 @@ class RoastOut(Out):
     name: str
     status: Literal["planning", "roasting", "resting", "done"]
     joint: JointBody
-    oven: Oven
+    oven: OvenOut
     wanted_c: float
     rest_min: float
     thermometer: Thermometer

@@ -9,8 +9,8 @@ from datetime import UTC, datetime, timedelta
 import numpy as np
 
 from trencher.api import schemas as s
-from trencher.core.belief.agenda import Step
-from trencher.core.belief.standing import Span
+from trencher.core.belief.agenda import AgendaStep
+from trencher.core.belief.standing import StageSpan
 from trencher.core.belief.words import to_do, was_done
 from trencher.core.catalogue.cuts import Cut, facts_of
 from trencher.core.catalogue.senses import Sense
@@ -35,7 +35,7 @@ from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.levers import Lever, Result
-from trencher.core.planner.printed import Beside
+from trencher.core.planner.printed import PrintedBeside
 from trencher.core.planner.reckon import Reckoned, Reckoning, verdict
 from trencher.core.planner.setup import kitchen
 from trencher.core.session import Session, counted
@@ -53,14 +53,14 @@ from trencher.service.roasts import Following, Levers
 from trencher.store.repository import OvenRecord
 
 
-def cut(c: Cut) -> s.Cut:
+def cut(c: Cut) -> s.CutOut:
     """A cut."""
-    return s.Cut.of(c, own=facts_of(c) if "own" in c.sources else None)
+    return s.CutOut.of(c, own=facts_of(c) if "own" in c.sources else None)
 
 
-def oven(record: OvenRecord) -> s.Oven:
+def oven(record: OvenRecord) -> s.OvenOut:
     """An oven."""
-    return s.Oven(id=record.id, name=record.name, **record.facts)
+    return s.OvenOut(id=record.id, name=record.name, **record.facts)
 
 
 def _range(value: float, band: Band | None) -> s.Range80:
@@ -128,7 +128,7 @@ def forecast(f: Forecast, cautions: tuple[Caution, ...]) -> s.ForecastOut:
     )
 
 
-def beside(b: Beside) -> s.BesideOut:
+def beside(b: PrintedBeside) -> s.BesideOut:
     """A printed rule beside the model."""
     return s.BesideOut.of(b, computed_min=b.computed)
 
@@ -306,7 +306,7 @@ def _moment(seconds: float) -> datetime:
     return datetime.fromtimestamp(seconds, UTC)
 
 
-def next_step(one: Step) -> s.NextOut:
+def next_step(one: AgendaStep) -> s.NextOut:
     """A step with its words."""
     return s.NextOut.of(one, text=one.words, words=to_do(one), done=was_done(one))
 
@@ -364,7 +364,7 @@ def _width_over_thickness(session: Session) -> float:
     return high / low
 
 
-def _stages(spans: Sequence[Span]) -> list[s.StageOut]:
+def _stages(spans: Sequence[StageSpan]) -> list[s.StageOut]:
     return [s.StageOut.of(x, text=str(x.stage), kind=_kind(x.stage)) for x in spans]
 
 

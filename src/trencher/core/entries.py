@@ -12,7 +12,7 @@ from typing import Annotated, Any, ClassVar, Literal, Self, get_args
 
 from annotated_types import Gt, Interval, Le, MaxLen
 
-from trencher.core.belief.reading import Place
+from trencher.core.belief.reading import ReadingPlace
 from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.senses import SENSES
 from trencher.core.errors import Conflict, InputError, UnknownName
@@ -218,7 +218,7 @@ class Read(_Under):
     minute: Minute
     low_c: Celsius
     high_c: Celsius
-    place: Place = "core"
+    place: ReadingPlace = "core"
     instrument: Literal["probe", "spot"] = "probe"
     sure: bool = False
     spot: Name = ""

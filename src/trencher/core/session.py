@@ -48,7 +48,7 @@ AT_PULL_MIN = 5.0
 
 
 @dataclass(frozen=True)
-class Attached:
+class AttachedTip:
     """A channel of an instrument that sits in this joint (or in its oven's air). Minutes None:
     from the moment it went in, and to this day."""
 
@@ -107,7 +107,7 @@ class Session(Folded):
     ends: Mapping[int, float] = field(default_factory=dict)
     readings: tuple[Read, ...] = ()
     marks: tuple[Marked, ...] = ()
-    attached: tuple[Attached, ...] = ()
+    attached: tuple[AttachedTip, ...] = ()
     answered: Mapping[str, float] = field(default_factory=dict)
     carved_min: float | None = None
     closed: str = ""
@@ -216,7 +216,7 @@ def _marked(s: Session, e: Marked) -> Session:
 
 def _attached(s: Session, e: AttachedEntry) -> Session:
     s = _detached(s, e)
-    new = Attached(e.seq, e.device, e.channel, e.place, e.minute)
+    new = AttachedTip(e.seq, e.device, e.channel, e.place, e.minute)
     return replace(s, attached=(*s.attached, new))
 
 

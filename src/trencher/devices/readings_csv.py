@@ -17,8 +17,8 @@ from typing import Protocol, cast, get_args
 
 from trencher.core.belief.happened import LONGEST_DOOR_S
 from trencher.core.belief.places import LONGEST_NAME
-from trencher.core.belief.reading import Place, Reading
-from trencher.core.belief.replay import EVENTS, Line
+from trencher.core.belief.reading import Reading, ReadingPlace
+from trencher.core.belief.replay import EVENTS, ReplayLine
 from trencher.core.errors import InputError
 from trencher.core.marks import MARKS
 
@@ -52,7 +52,7 @@ class CsvReading:
     minute: float
     low_c: float | None
     high_c: float | None
-    place: Place
+    place: ReadingPlace
     event: str = ""
     seconds: float | None = None
     spot: str = ""
@@ -74,9 +74,11 @@ def _line(cells: dict[str, str], where: str) -> CsvReading:
     low, _, high = cells["core_c"].partition("..")
     place, _, spot = (cells.get("place") or "core").partition(":")
     place = place.strip()
-    if place not in get_args(Place):
+    if place not in get_args(ReadingPlace):
         raise InputError(
-            f"{place!r} is no place", where=where, allowed=f"allowed: {', '.join(get_args(Place))}"
+            f"{place!r} is no place",
+            where=where,
+            allowed=f"allowed: {', '.join(get_args(ReadingPlace))}",
         )
     event = (cells.get("event") or "").casefold().replace(" ", "_").replace("-", "_")
     event = ALSO.get(event, event)
@@ -94,7 +96,7 @@ def _line(cells: dict[str, str], where: str) -> CsvReading:
         _number(cells["minute"], f"{where}, minute", 0.0, LAST_MIN, "min"),
         _number(low, f"{where}, core_c", LOW_C, HIGH_C, unit) if low else None,
         _number(high or low, f"{where}, core_c", LOW_C, HIGH_C, unit) if low else None,
-        cast("Place", place),
+        cast("ReadingPlace", place),
         event,
         None
         if seconds is None
@@ -145,10 +147,10 @@ def _lines(rows: Rows) -> list[CsvReading]:
     return found
 
 
-def lines_of(readings: Iterable[CsvReading]) -> list[Line]:
+def lines_of(readings: Iterable[CsvReading]) -> list[ReplayLine]:
     """What was read from a CSV as lines to be replayed."""
     return [
-        Line(
+        ReplayLine(
             r.minute,
             None
             if r.low_c is None or r.high_c is None

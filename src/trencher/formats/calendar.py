@@ -12,7 +12,7 @@ from datetime import datetime, timedelta
 from icalendar import Alarm, Calendar, Event
 
 from trencher.core.day.order import Order
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 from trencher.core.units import in_metric
 
 EARLY_MIN: dict[str, float] = {"in": 10.0, "out": 10.0, "into_oven": 5.0, "carve": 10.0}
@@ -58,7 +58,7 @@ def calendar_file(
 def _event(
     day: str,
     serve_at: datetime,
-    step: Step,
+    step: DayStep,
     stamp: datetime,
     sequence: int,
     words: Callable[[str], str],

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from trencher.core.method.prose import Place
+from trencher.core.method.prose import TextPlace
 from trencher.core.planner.reckon import Reckoned, Reckoning
 from trencher.core.units import in_metric
 
@@ -34,7 +34,7 @@ def write_reckoning(found: Reckoning) -> dict[str, Any]:
     }
 
 
-def _place(p: Place) -> dict[str, Any]:
+def _place(p: TextPlace) -> dict[str, Any]:
     return {"start": p.start, "end": p.end, "text": p.text, "stages": list(p.stages)}
 
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
-from trencher.core.belief.agenda import Step, agenda
+from trencher.core.belief.agenda import AgendaStep, agenda
 from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import Oven
@@ -45,7 +45,7 @@ def due(roasts: RoastService, devices: DeviceService) -> list[Due]:
     return sorted(found, key=lambda d: d.at)
 
 
-def due_of(roast_id: str, following: Following, steps: Sequence[Step]) -> list[Due]:
+def due_of(roast_id: str, following: Following, steps: Sequence[AgendaStep]) -> list[Due]:
     """What is still to be heard of one roast whose steps are these; nothing of one that was left
     alone."""
     if following.left_alone:
@@ -90,7 +90,7 @@ def dial_now(following: Following, record: OvenRecord, lever: Lever) -> str:
     return dial_for(following, record, stage)
 
 
-def steps_of(following: Following, instruments: Sequence[Instrument]) -> list[Step]:
+def steps_of(following: Following, instruments: Sequence[Instrument]) -> list[AgendaStep]:
     """What comes next in one roast, in order."""
     session, record = following.session, following.oven
     heard = {i.state.id for i in instruments if not i.lost}

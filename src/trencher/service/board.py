@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
-from trencher.core.catalogue.carving import Note, notes, portions
+from trencher.core.catalogue.carving import CarvingNote, notes, portions
 from trencher.core.catalogue.safety import Figure
-from trencher.core.day.leftovers import KINDS, Kept, kept
+from trencher.core.day.leftovers import KINDS, Leftovers, kept
 from trencher.core.day.leftovers import plates as plates_of
 from trencher.core.day.plates import Carving, plates
 from trencher.core.entries import Claimed, Sliced, Used, UseWhat
@@ -27,11 +27,11 @@ OLDEST = timedelta(days=14)
 
 
 @dataclass(frozen=True)
-class Carved:
+class CarvedJoint:
     """The carving, how it is done, and what may be claimed. ``read``: slice → °C, the latest."""
 
     carving: Carving
-    notes: tuple[Note, ...]
+    notes: tuple[CarvingNote, ...]
     portions: tuple[tuple[str, str], ...]
     read: Mapping[int, float]
 
@@ -45,7 +45,7 @@ class Stored:
     roast: str
     batch: Batch
     kept_at: datetime
-    clock: Kept
+    clock: Leftovers
     use_by: date | None
     serves: tuple[int, int] | None
     left_kg: float | None
@@ -59,7 +59,7 @@ class BoardService:
         self.repository = roasts.repository
 
     # --- carving -------------------------------------------------------------------------------
-    def carved(self, roast_id: str, *, left_handed: bool = False) -> Carved:
+    def carved(self, roast_id: str, *, left_handed: bool = False) -> CarvedJoint:
         """Guests on slices as the roast stands."""
         following = self.roasts.follow(roast_id)
         session = following.session
@@ -75,7 +75,7 @@ class BoardService:
         )
         count = len(slices_of(following.outlook.walk.end))
         latest = {r.slice: r.low_c for r in sorted(session.slices, key=lambda r: r.minute)}
-        return Carved(
+        return CarvedJoint(
             carving, found, portions(joint.facts, count, crackling=joint.facts.rind), latest
         )
 
@@ -188,7 +188,7 @@ class BoardService:
             return None
         return max(0.0, self.roasts.minute(session) - session.carved_min)
 
-    def clock_of(self, session: Session) -> Kept | None:
+    def clock_of(self, session: Session) -> Leftovers | None:
         """How what still stands on the board stands; None before it is carved."""
         out = self.out_min(session)
         return None if out is None else kept(out, self.roasts.profile())

@@ -23,7 +23,7 @@ from trencher.core.day.dishes import (
     plating_min,
 )
 from trencher.core.day.people import Guest
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 from trencher.core.method.notation import parse_method
 from trencher.core.outcome.outcomes import servings
 from trencher.core.planner.forecast import Forecast
@@ -51,7 +51,7 @@ class Asked:
     facts: Mapping[str, Any]
     serve: datetime
     done: Mapping[str, float] = field(default_factory=dict)
-    mends: tuple[Step, ...] = ()
+    mends: tuple[DayStep, ...] = ()
     begun: Mapping[str, Begun] = field(default_factory=dict)
     from_min: float | None = None
 

@@ -36,7 +36,7 @@ from trencher.core.day.mends import Mend, mend, mend_step, slips_for
 from trencher.core.day.order import Order, running_order
 from trencher.core.day.people import table_cautions
 from trencher.core.day.repairs import Repair, repairs
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 from trencher.core.day.where import Where, where_am_i
 from trencher.core.entries import Changed
 from trencher.core.errors import Conflict, Damaged, InputError, NotFound, OutOfRange, TrencherError
@@ -66,7 +66,7 @@ MOST_PEOPLE, MOST_SIDES = 200, 24
 
 
 @dataclass(frozen=True, kw_only=True)
-class Planned:
+class PlannedDay:
     """A day worked out at one moment. ``stale``: something has changed since."""
 
     date: str
@@ -94,7 +94,7 @@ class DayService:
         self.repository, self.clock, self.feed, self.roasts = repository, clock, feed, roasts
         self.tables = TableMaker(repository, clock, roasts)
         self._orders: OrderedDict[str, tuple[Order, tuple[Clash, ...]]] = OrderedDict()
-        self._last: OrderedDict[str, tuple[str, Planned]] = OrderedDict()
+        self._last: OrderedDict[str, tuple[str, PlannedDay]] = OrderedDict()
         self._lock = threading.Lock()
 
     # --- questions -----------------------------------------------------------------------------
@@ -157,7 +157,7 @@ class DayService:
 
     def planned(
         self, date: str, part: Mapping[str, Any] | None = None, *, latest: bool = False
-    ) -> Planned:
+    ) -> PlannedDay:
         """The day worked out as it is kept, or with a change that is only tried. ``latest``: where
         that would take a while, as it was worked out last, and told to be stale."""
         day = self.day(date)
@@ -179,7 +179,7 @@ class DayService:
             where = where_am_i(before.order, over, here)
             return replace(before, now_min=here, where=where, stale=True)
         order, found = self._ordered(key, table, asked, sessions)
-        planned = Planned(
+        planned = PlannedDay(
             date=date,
             day=replace(day, facts=facts),
             serve_at=serve,
@@ -295,7 +295,7 @@ class DayService:
             )
         return tuple(found)
 
-    def _mends(self, day: Day, serve: datetime) -> tuple[Step, ...]:
+    def _mends(self, day: Day, serve: datetime) -> tuple[DayStep, ...]:
         """The tasks that came of slips."""
         names = self.repository.names(slip.dish for slip in day.slips)
         names |= {k: s.name for k, s in {**SIDES, **self.tables.sides()}.items()}
@@ -339,7 +339,7 @@ class DayService:
         mend_code = row.mend if found.possible else ""
         return self._add(date, Slipped(code=code, dish=dish, at=at, mend=mend_code))
 
-    def _replan(self, planned: Planned) -> Callable[[JointDish, Mapping[str, object]], Any]:
+    def _replan(self, planned: PlannedDay) -> Callable[[JointDish, Mapping[str, object]], Any]:
         sessions = self._sessions(planned.date, planned.serve_at)
         facts = planned.day.facts
 

@@ -34,7 +34,7 @@ from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.planning import Wish, cooker_of, planned_summary, work_out
 from trencher.service.roasts import RoastService
-from trencher.sim.lived import STEP_MIN, Mark, live, span_of
+from trencher.sim.lived import STEP_MIN, CookAct, live, span_of
 from trencher.sim.roast import PretendRoast
 from trencher.sim.world import (
     CURED_YESTERDAY,
@@ -217,7 +217,7 @@ class LiveDemo:
     def _lived(self, session: Session, now: float) -> PretendRoast:
         assert session.method is not None
         method, _ = with_rest(parse_method(session.method))
-        marks = tuple(Mark(m.what, m.minute, m.seconds) for m in session.marks)
+        marks = tuple(CookAct(m.what, m.minute, m.seconds) for m in session.marks)
         told = (tuple(sorted(session.ends.items())), marks)
         if self._pretend is None or self._told != told or self._pretend.minute > now:
             self._pretend, self._told = PretendRoast(TONIGHT_TRUTH), told

@@ -18,7 +18,7 @@ from typing import Any
 from trencher.core.belief.reading import Reading
 from trencher.core.entries import Attached, Detached, TipPlace
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
-from trencher.core.session import Attached as Channel
+from trencher.core.session import AttachedTip as Channel
 from trencher.core.session import Session
 from trencher.core.units import fahrenheit_to_celsius
 from trencher.service.clock import Clock

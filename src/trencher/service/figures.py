@@ -16,13 +16,13 @@ CHOSEN, CHANGES = "profile", "own_figures"
 T = TypeVar("T")
 
 
-class Settings(Protocol):
+class SettingStore(Protocol):
     """Where settings are read from: the store, or what was read of it at one moment."""
 
     def setting_as(self, key: str, read: Callable[[Any], T], otherwise: T) -> T: ...  # noqa: D102
 
 
-def changes_of(repository: Settings, profile_id: str) -> dict[str, Change]:
+def changes_of(repository: SettingStore, profile_id: str) -> dict[str, Change]:
     """What was changed in a profile, by row."""
 
     def read(kept: Any) -> dict[str, Change]:
@@ -33,7 +33,7 @@ def changes_of(repository: Settings, profile_id: str) -> dict[str, Change]:
     return repository.setting_as(CHANGES, read, {})
 
 
-def profile_of(repository: Settings) -> Profile:
+def profile_of(repository: SettingStore) -> Profile:
     """The profile in use."""
     profile = repository.setting_as(CHOSEN, profile_named, profile_named("uk"))
     return edited(profile, changes_of(repository, profile.id))

@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
 from trencher.core.catalogue.cuts import Cut, facts_of, own_cut
-from trencher.core.catalogue.doneness import Band, checked_bands
+from trencher.core.catalogue.doneness import DonenessBand, checked_bands
 from trencher.core.catalogue.sides import Side, own_side
 from trencher.core.day.people import Guest
 from trencher.core.errors import Conflict
@@ -130,11 +130,11 @@ class KitchenService:
         self.repository.set_setting("people", [dict(g) for g in people])
         self.tell()
 
-    def bands(self) -> tuple[Band, ...]:
+    def bands(self) -> tuple[DonenessBand, ...]:
         """This kitchen's words for doneness."""
         return bands_of(self.repository)
 
-    def set_bands(self, bands: Sequence[Band]) -> tuple[Band, ...]:
+    def set_bands(self, bands: Sequence[DonenessBand]) -> tuple[DonenessBand, ...]:
         """Words of its own. InputError."""
         kept = [{"word": b.word, "from_c": b.from_c} for b in checked_bands(list(bands))]
         self.repository.set_setting("bands", kept)

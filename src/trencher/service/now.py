@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from trencher.core.belief.agenda import Step
+from trencher.core.belief.agenda import AgendaStep
 from trencher.core.errors import TrencherError
 from trencher.core.session import Session
 from trencher.core.thermal.budget import TooMuch
@@ -21,7 +21,7 @@ class Expected:
     """A roast that has gone in, with what comes next and what is to be heard of it, in order."""
 
     following: Following
-    steps: Sequence[Step]
+    steps: Sequence[AgendaStep]
     alarms: Sequence[Due]
     instruments: Sequence[Instrument]
 

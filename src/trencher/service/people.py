@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from trencher.core.catalogue.doneness import DEFAULT_BANDS, Band
+from trencher.core.catalogue.doneness import DEFAULT_BANDS, DonenessBand
 from trencher.core.day.people import Guest
 from trencher.store.repository import Repository
 
@@ -27,8 +27,8 @@ def guests_of(repository: Repository) -> tuple[Guest, ...]:
     return repository.setting_as("people", read, ())
 
 
-def bands_of(repository: Repository) -> tuple[Band, ...]:
+def bands_of(repository: Repository) -> tuple[DonenessBand, ...]:
     """This kitchen's words for doneness."""
     return repository.setting_as(
-        "bands", lambda kept: tuple(Band(**b) for b in kept) or DEFAULT_BANDS, DEFAULT_BANDS
+        "bands", lambda kept: tuple(DonenessBand(**b) for b in kept) or DEFAULT_BANDS, DEFAULT_BANDS
     )

@@ -16,10 +16,10 @@ from typing import Any, Literal
 from trencher.core.belief.agenda import given_up_min
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, happened
-from trencher.core.belief.places import Place as NamedPlace
+from trencher.core.belief.places import CorePlace as NamedPlace
 from trencher.core.belief.places import places
-from trencher.core.belief.reading import Place as ReadPlace
 from trencher.core.belief.reading import Reading
+from trencher.core.belief.reading import ReadingPlace as ReadPlace
 from trencher.core.belief.standing import Standing, standing
 from trencher.core.belief.timeline import SEEN, Timeline, ends_with, timeline
 from trencher.core.catalogue.safety import Profile

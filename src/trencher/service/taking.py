@@ -89,7 +89,7 @@ Refuse = Callable[[Path, TrencherError], InputError]
 
 
 @dataclass(frozen=True)
-class Line:
+class ImportLine:
     """What taking a file in does with one thing of it: DOES. ``more``: how many entries are new."""
 
     what: Literal["roast", "oven", "day", "setting", "samples"]
@@ -193,11 +193,11 @@ class TakingService:
         ]
 
     # --- in ------------------------------------------------------------------------------------
-    def looked_at(self, raw: bytes) -> tuple[Line, ...]:
+    def looked_at(self, raw: bytes) -> tuple[ImportLine, ...]:
         """What taking a file in would do; nothing is changed. InputError with line and field."""
         return self._intake(raw)[1]
 
-    def take_in(self, raw: bytes) -> tuple[Line, ...]:
+    def take_in(self, raw: bytes) -> tuple[ImportLine, ...]:
         """Take a file in: all of it or nothing. What is here already stays as it is. InputError."""
         for _ in range(TRIES):
             intake, lines = self._intake(raw)
@@ -209,7 +209,7 @@ class TakingService:
             return lines
         raise Conflict("too much is entered at once", allowed="take it in again")
 
-    def _intake(self, raw: bytes) -> tuple[Intake, tuple[Line, ...]]:
+    def _intake(self, raw: bytes) -> tuple[Intake, tuple[ImportLine, ...]]:
         filed, text = read_kitchen(raw)
         told: dict[str, Any] = json.loads(text)
 
@@ -230,7 +230,7 @@ class _Reading:
     ) -> None:
         """``filed``: what was checked; ``told``: the same as it is written."""
         self.repository, self.refused = repository, refused
-        self.lines: list[Line] = []
+        self.lines: list[ImportLine] = []
         self._folded = 0
         self._seen: set[tuple[str, str]] = set()
         kept, filed_ovens = repository.snapshot(), told.get("ovens", ())
@@ -246,7 +246,7 @@ class _Reading:
         )
 
     def _say(self, what: Any, id_: str, name: str, does: Does, more: int = 0) -> None:
-        self.lines.append(Line(what, id_, name, does, more))
+        self.lines.append(ImportLine(what, id_, name, does, more))
 
     def _once(self, what: str, key: str) -> None:
         if (what, key) in self._seen:

@@ -23,10 +23,10 @@ PIECE_S = 24 * 3600.0
 BEFORE, LONGEST = timedelta(hours=1), timedelta(hours=48)
 STATE = "thinned"
 
-Span = tuple[float, float]
+Stretch = tuple[float, float]
 
 
-def _without(span: Span, kept: Sequence[Span]) -> Iterator[Span]:
+def _without(span: Stretch, kept: Sequence[Stretch]) -> Iterator[Stretch]:
     """What of a span is outside those that are kept."""
     start, end = span
     for low, high in sorted(kept):
@@ -39,14 +39,14 @@ def _without(span: Span, kept: Sequence[Span]) -> Iterator[Span]:
         yield start, end
 
 
-def _pieces(spans: Iterator[Span]) -> Iterator[Span]:
+def _pieces(spans: Iterator[Stretch]) -> Iterator[Stretch]:
     for start, end in spans:
         while start < end:
             yield start, min(start + PIECE_S, end)
             start += PIECE_S
 
 
-def last_roasts(repository: Repository) -> list[Span]:
+def last_roasts(repository: Repository) -> list[Stretch]:
     """When the last roasts were in, from an hour before, in seconds since 1970."""
     over, _ = repository.over("", 0, KEPT_ROASTS)
     found = []
@@ -70,7 +70,7 @@ def thin(repository: Repository, now: datetime, stopped: Callable[[], bool] = la
     kept = last_roasts(repository)
     since = max(float(state.get("upto", first)), first)
     # What was left alone for a roast that is none of the last any more comes with this run.
-    spans: list[Span] = [(a, b) for a, b in state.get("left", ())]
+    spans: list[Stretch] = [(a, b) for a, b in state.get("left", ())]
     if since < upto:
         spans.append((since, upto))
     gone = 0

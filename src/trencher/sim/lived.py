@@ -7,24 +7,24 @@ from dataclasses import dataclass
 
 from trencher.core.marks import VERBS
 from trencher.core.method.stages import Method, Off, Oven, Rest, Stage
-from trencher.sim.roast import PretendRoast, Span
+from trencher.sim.roast import PretendRoast, PretendSpan
 
 COVERS: dict[str, float] = {"open": 0.0, "tented": 0.6, "wrapped": 0.95, "bowl": 0.9, "pan": 0.2}
 STEP_MIN = 1.0
 DOOR_S = 30.0
 
 
-def span_of(stage: Stage, minutes: float) -> Span:
+def span_of(stage: Stage, minutes: float) -> PretendSpan:
     """What a stage is to the pretend joint."""
     if isinstance(stage, Oven):
-        return Span(minutes, stage.temp.c, 0.9 if stage.cover is not None else 0.0)
+        return PretendSpan(minutes, stage.temp.c, 0.9 if stage.cover is not None else 0.0)
     if isinstance(stage, Off):
-        return Span(minutes, None, off=True)
-    return Span(minutes, None, COVERS[stage.how] if isinstance(stage, Rest) else 0.0)
+        return PretendSpan(minutes, None, off=True)
+    return PretendSpan(minutes, None, COVERS[stage.how] if isinstance(stage, Rest) else 0.0)
 
 
 @dataclass(frozen=True)
-class Mark:
+class CookAct:
     """What the cook did besides the stages: its minute, and seconds of an open door."""
 
     what: str
@@ -36,7 +36,7 @@ def live(
     pretend: PretendRoast,
     method: Method,
     ends: Mapping[int, float],
-    marks: Sequence[Mark],
+    marks: Sequence[CookAct],
     until_min: float,
 ) -> None:
     """Carry ``pretend`` on to ``until_min``: stages end where ``ends`` says, doors open, an oven
@@ -56,5 +56,5 @@ def live(
         minutes = max(min(stop - now, STEP_MIN), 0.02)
         span = span_of(stage, minutes)
         if stands_off and isinstance(stage, Oven):
-            span = Span(minutes, None, off=True)
+            span = PretendSpan(minutes, None, off=True)
         pretend.go(span)

@@ -15,7 +15,7 @@ import numpy as np
 
 from trencher.core.errors import UnknownName
 from trencher.core.method.stages import Method
-from trencher.sim.lived import Mark, live
+from trencher.sim.lived import CookAct, live
 from trencher.sim.roast import PretendRoast, Truth
 
 Trouble = Literal["fat", "stall", "dropouts", "battery", "silent"]
@@ -65,7 +65,11 @@ class PretendProbe:
         self._tip, self._air = self.truth.start_c, self.truth.room_c
 
     def at(
-        self, minute: float, method: Method, ends: Mapping[int, float], marks: Sequence[Mark] = ()
+        self,
+        minute: float,
+        method: Method,
+        ends: Mapping[int, float],
+        marks: Sequence[CookAct] = (),
     ) -> dict[str, float] | None:
         """What both channels show at a minute, or None where nothing is sent. The cook's stage
         ends and marks may be told late: the joint is then lived through anew."""

@@ -61,7 +61,7 @@ class Truth:
 
 
 @dataclass(frozen=True)
-class Span:
+class PretendSpan:
     """Surroundings for a time: ``air_c`` None is the room, or with ``off`` the oven left to itself;
     cover 0 (open) … 1 (wrapped)."""
 
@@ -135,7 +135,7 @@ class PretendRoast:
         air = self.truth.room_c if self.air is None else self.air
         self.history.append((self.minute, self.core_c, self.shown_c, air))
 
-    def go(self, span: Span) -> None:
+    def go(self, span: PretendSpan) -> None:
         """Live through a span."""
         t = self.truth
         steps = max(1, round(span.minutes * 60 / STEP_S))
@@ -174,7 +174,7 @@ class PretendRoast:
             (gone * ring).sum(axis=0) * WATER_KG_M3 * self.radius / 2.0 * self.truth.feed
         )
 
-    def _step(self, air: float, span: Span, dt: float) -> None:
+    def _step(self, air: float, span: PretendSpan, dt: float) -> None:
         T, t = self.T, self.truth
         if self.air is None:
             h, emissivity, escape = 4.5 - 2.0 * span.cover, 0.9 - 0.6 * span.cover, 1 - span.cover

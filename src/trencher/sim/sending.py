@@ -16,7 +16,7 @@ from typing import Any
 from trencher.core.errors import InputError
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Rest
-from trencher.sim.lived import Mark
+from trencher.sim.lived import CookAct
 from trencher.sim.probe import PretendProbe
 
 TIMEOUT_S = 20.0
@@ -57,13 +57,13 @@ class Kitchen:
         return datetime.fromisoformat(clock["now"]), float(clock["pace"])
 
 
-def stages_of(roast: dict[str, Any]) -> tuple[Method, dict[int, float], list[Mark]]:
+def stages_of(roast: dict[str, Any]) -> tuple[Method, dict[int, float], list[CookAct]]:
     """What the cook has said at the fire so far."""
     method = parse_method(roast["method"])
     if not isinstance(method.stages[-1], Rest):
         method = Method((*method.stages, Rest(Minutes(240.0))))
     marks = [
-        Mark(line["entry"]["what"], float(line["entry"]["minute"]), line["entry"]["seconds"])
+        CookAct(line["entry"]["what"], float(line["entry"]["minute"]), line["entry"]["seconds"])
         for line in roast["log"]
         if line["entry"]["kind"] == "marked" and not line["withdrawn"]
     ]

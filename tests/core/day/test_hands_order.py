@@ -9,11 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from trencher.core.day.hands_order import NEAR_MIN, Hands, in_turn
-from trencher.core.day.steps import Code, Step
+from trencher.core.day.steps import Code, DayStep
 
 
-def step(id: str, at: float, minutes: float, code: Code = "turn", who: str = "") -> Step:
-    return Step(
+def step(id: str, at: float, minutes: float, code: Code = "turn", who: str = "") -> DayStep:
+    return DayStep(
         id=id,
         dish="d",
         code=code,

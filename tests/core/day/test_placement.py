@@ -15,7 +15,7 @@ from trencher.core.day.placement import (
     Link,
     Option,
     Placement,
-    Problem,
+    PlacementProblem,
     Use,
     place,
 )
@@ -37,8 +37,8 @@ def anywhere(dish: str, length: int, *, later_is_better: bool = True) -> Activit
     return Activity(id=f"{dish}/1", dish=dish, options=options)
 
 
-def problem(*activities: Activity, links: tuple[Link, ...] = ()) -> Problem:
-    return Problem(slots=SLOTS, activities=activities, links=links, capacity=ONE)
+def problem(*activities: Activity, links: tuple[Link, ...] = ()) -> PlacementProblem:
+    return PlacementProblem(slots=SLOTS, activities=activities, links=links, capacity=ONE)
 
 
 def test_one_step_takes_its_cheapest_place() -> None:
@@ -105,7 +105,7 @@ def test_an_oven_has_one_heat_at_a_time() -> None:
 
 
 # --- by brute force -----------------------------------------------------------------------------
-def feasible(p: Problem, chosen: dict[str, Option]) -> bool:
+def feasible(p: PlacementProblem, chosen: dict[str, Option]) -> bool:
     for name, room in p.capacity.items():
         used = np.zeros(p.slots)
         for option in chosen.values():
@@ -122,7 +122,7 @@ def feasible(p: Problem, chosen: dict[str, Option]) -> bool:
     return True
 
 
-def cheapest(p: Problem) -> float:
+def cheapest(p: PlacementProblem) -> float:
     """The best price over every subset of dishes and every choice."""
     dishes = sorted({a.dish for a in p.activities})
     best = LEFT_OUT * len(dishes)
@@ -137,7 +137,7 @@ def cheapest(p: Problem) -> float:
     return best
 
 
-def check(p: Problem, found: Placement) -> None:
+def check(p: PlacementProblem, found: Placement) -> None:
     assert feasible(p, dict(found.chosen))
     dishes = {a.dish for a in p.activities}
     placed = {k.split("/")[0] for k in found.chosen}
@@ -166,7 +166,7 @@ def test_no_small_problem_has_a_cheaper_answer(
         for n, length in enumerate(lengths)
     )
     links = (Link("a/0", "a/2", 0, 3),) if linked and len(lengths) == 3 else ()
-    p = Problem(
+    p = PlacementProblem(
         slots=SLOTS,
         activities=activities,
         links=links,

@@ -12,7 +12,7 @@ from trencher.api import schemas as s
 from trencher.api.context import HouseDep, Once
 from trencher.api.routes.roasts import RoastId, view_of
 from trencher.api.schemas import Minute, Out
-from trencher.core.catalogue.carving import Note
+from trencher.core.catalogue.carving import CarvingNote
 from trencher.core.day.leftovers import KINDS, left_min
 from trencher.core.day.plates import Plate
 from trencher.core.entries import UseWhat
@@ -38,7 +38,7 @@ class CarvingOut(Out):
 
     others: list[int]
     claims: dict[str, str]
-    notes: list[Note]
+    notes: list[CarvingNote]
     portions: list[PortionOut]
     read: dict[int, float]
 

@@ -20,7 +20,7 @@ from trencher.api.schemas import Out, StrayOut
 from trencher.api.slots import Heavy
 from trencher.formats.kitchen import LARGEST_BYTES, write_kitchen
 from trencher.service.keeping import Content
-from trencher.service.taking import DOES, Line
+from trencher.service.taking import DOES, ImportLine
 
 router = APIRouter(prefix="/backup", tags=["kitchen"])
 along = APIRouter(tags=["kitchen"])
@@ -54,7 +54,7 @@ class TakingOut(Out):
     counts: dict[str, int]
 
     @classmethod
-    def saying(cls, lines: Sequence[Line]) -> Self:
+    def saying(cls, lines: Sequence[ImportLine]) -> Self:
         """What is here already needs no line of its own."""
         told = [TakingLine(**vars(x), words=DOES[x.does]) for x in lines if x.does != "same"]
         counts = Counter(f"{x.what} {x.does}" for x in lines)

@@ -11,11 +11,11 @@ from pydantic import ConfigDict, Field
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep, wish_of
-from trencher.api.schemas import Cut, Out, WayOut
+from trencher.api.schemas import CutOut, Out, WayOut
 from trencher.api.slots import Heavy
 from trencher.core.catalogue.coats import COATS, CoatId
 from trencher.core.catalogue.cuts import CUTS
-from trencher.core.catalogue.doneness import Band
+from trencher.core.catalogue.doneness import DonenessBand
 from trencher.core.catalogue.safety import FLAGS, PROFILES
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.errors import Conflict
@@ -118,7 +118,7 @@ class PeopleBody(In):
 class Catalogue(Out):
     """What can be chosen from."""
 
-    cuts: list[Cut]
+    cuts: list[CutOut]
     bands: list[BandOut]
     coats: list[CoatOut]
     salts: list[SaltOut]
@@ -158,7 +158,7 @@ def catalogue(house: HouseDep) -> Catalogue:
 
 
 @router.post("/cuts", status_code=201)
-def add_cut(house: HouseDep, body: OwnCutBody) -> s.Cut:
+def add_cut(house: HouseDep, body: OwnCutBody) -> s.CutOut:
     """A cut of one's own, kept in this kitchen."""
     facts = body.model_dump(exclude={"meat", "rolled"})
     return views.cut(house.kitchen.add_cut(facts, body.meat, rolled=body.rolled))
@@ -173,7 +173,7 @@ def drop_cut(house: HouseDep, cut_id: str) -> None:
 @router.put("/doneness")
 def set_bands(house: HouseDep, body: BandsBody) -> list[BandOut]:
     """Keep this kitchen's own words for doneness."""
-    bands = [Band(b.word, b.from_c) for b in body.bands]
+    bands = [DonenessBand(b.word, b.from_c) for b in body.bands]
     return [BandOut.of(b) for b in house.kitchen.set_bands(bands)]
 
 

@@ -43,7 +43,7 @@ class WhichOvenOut(Out):
 
 
 @router.get("/ovens")
-def ovens(house: HouseDep) -> list[s.Oven]:
+def ovens(house: HouseDep) -> list[s.OvenOut]:
     """Every oven."""
     return [views.oven(o) for o in house.kitchen.ovens()]
 
@@ -53,13 +53,13 @@ def _facts(body: OvenBody) -> dict[str, Any]:
 
 
 @router.post("/ovens", status_code=201)
-def add_oven(house: HouseDep, body: OvenBody) -> s.Oven:
+def add_oven(house: HouseDep, body: OvenBody) -> s.OvenOut:
     """A new oven."""
     return views.oven(house.kitchen.add_oven(body.name, _facts(body)))
 
 
 @router.put("/ovens/{oven_id}")
-def change_oven(house: HouseDep, oven_id: str, body: OvenBody) -> s.Oven:
+def change_oven(house: HouseDep, oven_id: str, body: OvenBody) -> s.OvenOut:
     """Change an oven."""
     return views.oven(house.kitchen.change_oven(oven_id, body.name, _facts(body)))
 

@@ -63,7 +63,7 @@ MARKED: dict[Verb, str] = {verb: what for what, verb in VERBS.items()} | {"check
 
 
 @dataclass(frozen=True, kw_only=True)
-class Step:
+class AgendaStep:
     """One thing to do. Minutes count from the start of the roast.
 
     ``stage``: plan stage that ends with it; ``mark``: what is marked when it is done. ``low_min``,
@@ -104,7 +104,7 @@ def agenda(
     sides: int,
     dial: Callable[[Oven], str],
     looks: bool,
-) -> list[Step]:
+) -> list[AgendaStep]:
     """The steps that are still to come, in order; the last is to carve.
 
     ``done``: what was done besides ending stages; ``readings`` as ``found`` was made from;
@@ -112,7 +112,7 @@ def agenda(
     has to look at a thermometer."""
     starts, ends = _spans(line, found)
     last = len(line.plan.stages) - 1
-    steps: list[Step] = []
+    steps: list[AgendaStep] = []
     for n in range(line.current, last + 1):
         stage = line.plan.stages[n]
         if isinstance(stage, Turn):
@@ -131,13 +131,15 @@ def agenda(
             steps.append(_boundary(line, planned, found, n, end, dial))
     # A look that would come after the take-out is none.
     if looks and found.look_min is not None and found.look_min < found.pull_min:
-        steps.append(Step(code="look", id=f"look:{found.looked_min:.0f}", due_min=found.look_min))
+        steps.append(
+            AgendaStep(code="look", id=f"look:{found.looked_min:.0f}", due_min=found.look_min)
+        )
     if line.pulled_min is None:
         steps += _recheck(readings, found)
     # What must not be missed and is due stands before what is but overdue.
     steps = sorted(steps, key=lambda s: (not (s.loud and s.due_min <= found.now_min), s.due_min))
     over = float(found.walk.stages[-1].end_min)
-    carve = Step(
+    carve = AgendaStep(
         code="carve",
         id="rest",
         due_min=over,
@@ -147,7 +149,7 @@ def agenda(
     return [*steps, carve]
 
 
-def _recheck(readings: Sequence[Reading], found: Outlook) -> list[Step]:
+def _recheck(readings: Sequence[Reading], found: Outlook) -> list[AgendaStep]:
     """That the newest reading of the middle, though not believed, is as hot as it is to come out:
     if it is true after all, every minute counts."""
     core = [
@@ -159,7 +161,9 @@ def _recheck(readings: Sequence[Reading], found: Outlook) -> list[Step]:
     if newest is None or not newest[1] or newest[0].low_c < found.pull_core_c - HOT_ENOUGH_C:
         return []
     r = newest[0]
-    return [Step(code="recheck", id=f"recheck:{r.minute:.1f}", due_min=r.minute, core_c=r.low_c)]
+    return [
+        AgendaStep(code="recheck", id=f"recheck:{r.minute:.1f}", due_min=r.minute, core_c=r.low_c)
+    ]
 
 
 def given_up_min(planned: Walk, last_min: float) -> float:
@@ -180,7 +184,7 @@ def _spans(line: Timeline, found: Outlook) -> tuple[dict[int, float], dict[int, 
 
 def _boundary(
     line: Timeline, planned: Walk, found: Outlook, n: int, end: float, dial: Callable[[Oven], str]
-) -> Step:
+) -> AgendaStep:
     stages = line.plan.stages
     flip = isinstance(stages[n + 1], Turn)
     # As it is covered by now, whatever was planned.
@@ -192,7 +196,7 @@ def _boundary(
     else:
         code = _code(here, after, any(isinstance(s, HEATED) for s in stages[:n]))
     length = stages[n].length
-    step = Step(
+    step = AgendaStep(
         code=code,
         id=f"{code}:{len(stages) - 1 - n}",
         due_min=end,
@@ -248,10 +252,10 @@ def _code(here: Stage, after: Stage, heated_before: bool) -> Code:
 
 def _tasks(
     stage: Stage, start: float, end: float, now: float, done: Sequence[Happening], from_end: int
-) -> list[Step]:
+) -> list[AgendaStep]:
     """What is to be done during a stage and was not, but for what is long past."""
     return [
-        Step(
+        AgendaStep(
             code="task",
             id=f"task:{from_end}:{task.verb}:{count}",
             due_min=due,
@@ -267,16 +271,16 @@ def _tasks(
 
 def _faces(
     start: float, end: float, faces: int, done: Sequence[Happening], from_end: int
-) -> list[Step]:
+) -> list[AgendaStep]:
     """In the pan: a turn each time a face has had its share, from the last turn on."""
     turned = sorted(h.minute for h in done if h.what == "turned" and start <= h.minute)
     share = (end - start) / faces
-    steps: list[Step] = []
+    steps: list[AgendaStep] = []
     due = turned[-1] if turned else start
     for k in range(len(turned) + 1, faces):
         due += share
         steps.append(
-            Step(
+            AgendaStep(
                 code="turn_face",
                 id=f"turn_face:{from_end}:{k}",
                 due_min=due,

@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from trencher.core.belief.agenda import Step
+from trencher.core.belief.agenda import AgendaStep
 from trencher.core.belief.follow import LOOK_MIN, Outlook, look_at
 from trencher.core.belief.timeline import Timeline
 from trencher.core.belief.words import marked, now_due, soon, was_done
@@ -47,7 +47,7 @@ class Alarm:
 def alarms(
     line: Timeline,
     found: Outlook,
-    steps: Sequence[Step],
+    steps: Sequence[AgendaStep],
     *,
     wanted_c: float,
     answered: Mapping[str, float],
@@ -72,7 +72,7 @@ def alarms(
     return sorted(kept, key=lambda a: a.due_min)
 
 
-def _of(step: Step, out_min: float | None) -> list[Alarm]:
+def _of(step: AgendaStep, out_min: float | None) -> list[Alarm]:
     """A step as it is heard: when it is due, and what must not be missed some minutes before. A
     look at the middle gives way to the take-out at ``out_min``."""
     told = Alarm(

@@ -18,7 +18,7 @@ OUT_RISE_C = 25.0
 
 
 @dataclass(frozen=True)
-class Expected:
+class ExpectedShown:
     """What the believed joint shows at the reading's minute, °C."""
 
     shown: float
@@ -32,7 +32,7 @@ class Expected:
     """The coldest it can be anywhere: its start, or the room where that is colder."""
 
 
-def reason(reading: Reading, expected: Expected, *, bone: bool) -> str:
+def reason(reading: Reading, expected: ExpectedShown, *, bone: bool) -> str:
     """The likeliest reason for a reading that is not believed."""
     value = reading.value_c
     miss = value - expected.shown

@@ -16,7 +16,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from trencher.core.belief.flags import FLAG_C, FLAG_SD, Expected, reason
+from trencher.core.belief.flags import FLAG_C, FLAG_SD, ExpectedShown, reason
 from trencher.core.belief.places import overruled, placed
 from trencher.core.belief.reading import BELIEVED, Reading
 from trencher.core.belief.thin import thinned
@@ -405,7 +405,7 @@ def _flags(seen: _Seen, theta: Floats) -> list[str]:
             float(np.interp(at, record[:, Row.TIME], record[:, c]))
             for c in (Row.SURFACE, Row.CORE, Row.THIN_END, Row.AIR)
         )
-        expected = Expected(
+        expected = ExpectedShown(
             shown=float(showed),
             thin_end=core if r.place == "thin_end" else thin,
             surface=surface,

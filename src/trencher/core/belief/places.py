@@ -29,7 +29,7 @@ LONGEST_NAME = 40
 
 
 @dataclass(frozen=True, kw_only=True)
-class Place:
+class CorePlace:
     """A place as it was read last: ``over_c`` above the lowest one, and so ``off_mm`` off the
     middle, if heat is what tells them apart (0 for the lowest; None where it cannot be told)."""
 
@@ -90,7 +90,7 @@ def overruled(readings: Sequence[Reading]) -> list[bool]:
     return [id(r) in above for r in readings]
 
 
-def places(readings: Sequence[Reading], record: Floats, half_mm: float) -> list[Place]:
+def places(readings: Sequence[Reading], record: Floats, half_mm: float) -> list[CorePlace]:
     """The named places of where the tips are now, the lowest first; () where there are not two.
     ``record``: the joint as it is believed to go; ``half_mm``: half its thickness."""
     named = _named(readings)
@@ -112,6 +112,8 @@ def places(readings: Sequence[Reading], record: Floats, half_mm: float) -> list[
         elif bend > 1.0:
             off = min(math.sqrt(over / bend), 1.0) * half_mm
         found.append(
-            Place(name=spot or MIDDLE, minute=r.minute, value_c=r.value_c, over_c=over, off_mm=off)
+            CorePlace(
+                name=spot or MIDDLE, minute=r.minute, value_c=r.value_c, over_c=over, off_mm=off
+            )
         )
     return found

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-Place = Literal["core", "thin_end", "near_surface", "air", "unknown"]
+ReadingPlace = Literal["core", "thin_end", "near_surface", "air", "unknown"]
 Instrument = Literal["probe", "spot", "sense"]
 
 NOISE_SD_C: dict[Instrument, float] = {"probe": 0.5, "spot": 1.0, "sense": 0.0}
@@ -16,7 +16,7 @@ UNKNOWN_SD_C = 4.0
 """A number read somewhere in the joint says little about its core. Estimate."""
 AIR_SD_C = 8.0
 """Air read in one place of an oven, against what the joint meets all round. Estimate."""
-BELIEVED: tuple[Place, ...] = ("core", "thin_end", "air", "unknown")
+BELIEVED: tuple[ReadingPlace, ...] = ("core", "thin_end", "air", "unknown")
 """Places that say something about the core. Near the surface there is only the surface."""
 
 
@@ -29,7 +29,7 @@ class Reading:
     minute: float
     low_c: float
     high_c: float
-    place: Place = "core"
+    place: ReadingPlace = "core"
     instrument: Instrument = "probe"
     tip: int = 0
     sure: bool = False

@@ -13,7 +13,7 @@ from itertools import zip_longest
 from typing import NamedTuple
 
 from trencher.core import marks
-from trencher.core.belief.agenda import Step, agenda
+from trencher.core.belief.agenda import AgendaStep, agenda
 from trencher.core.belief.follow import Outlook, outlook
 from trencher.core.belief.happened import Happening, happened
 from trencher.core.belief.reading import Reading
@@ -29,7 +29,7 @@ BELIEF_EVERY_MIN = 1.0 / 3.0
 
 
 @dataclass(frozen=True)
-class Line:
+class ReplayLine:
     """A reading, an event, or both, at a minute. ``seconds``: how long the door stood open."""
 
     minute: float
@@ -41,13 +41,13 @@ class Line:
 class Replayed(NamedTuple):
     """A line with a reading, the outlook then, the reading's flag, and what comes next."""
 
-    line: Line
+    line: ReplayLine
     found: Outlook
     flag: str
-    steps: list[Step]
+    steps: list[AgendaStep]
 
 
-def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
+def replayed(roast: Roast, lines: Iterable[ReplayLine]) -> Iterator[Replayed]:
     """What is made of each line with a reading.
 
     Belief is renewed at most every 20 s of roast time, or where a line is for earlier than that;
@@ -61,8 +61,8 @@ def replayed(roast: Roast, lines: Iterable[Line]) -> Iterator[Replayed]:
     ends: dict[int, float] = {}
     now, believed_at = 0.05, -math.inf
     found: Outlook | None = None
-    steps: list[Step] = []
-    waiting: list[tuple[Line, int]] = []
+    steps: list[AgendaStep] = []
+    waiting: list[tuple[ReplayLine, int]] = []
     for line, after in zip_longest(given := list(lines), given[1:]):
         now = max(now, line.minute)
         if line.event is not None:

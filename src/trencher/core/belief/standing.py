@@ -23,7 +23,7 @@ AIR_THERE_C = 6.0
 
 
 @dataclass(frozen=True, kw_only=True)
-class Span:
+class StageSpan:
     """A stage of the plan with its real or expected minutes, its parts joined again.
 
     ``planned_end_min``: when its clock is over, for one that goes by the clock. ``air_c``: what its
@@ -45,7 +45,7 @@ class Standing:
     far, as logged. ``air_there_min``: when the oven's air will be what the stage that is on wants;
     None where it is, or the joint is out of the oven."""
 
-    spans: tuple[Span, ...]
+    spans: tuple[StageSpan, ...]
     planned_core_c: float
     hands_min: float
     air_there_min: float | None
@@ -125,9 +125,9 @@ def _air_there(roast: Roast, line: Timeline, found: Outlook) -> float | None:
     return float(later[int(np.argmax(there)), Row.TIME]) / 60.0
 
 
-def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple[Span, ...]:
+def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple[StageSpan, ...]:
     k = kitchen(roast)
-    spans: list[Span] = []
+    spans: list[StageSpan] = []
     for i, stage in enumerate(line.plan.stages):
         # What befell a stage cuts it into parts; what is left of the current one follows.
         parts = [
@@ -139,7 +139,7 @@ def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple
         length = planned.stages[i].minutes
         by_clock = isinstance(stage.length, (Minutes, Rate))
         spans.append(
-            Span(
+            StageSpan(
                 stage=stage,
                 start_min=first.start_min,
                 end_min=last.end_min,

@@ -5,7 +5,7 @@ Temperatures are marked (``units.in_metric``); minutes are the screen's own to s
 
 from __future__ import annotations
 
-from trencher.core.belief.agenda import Step
+from trencher.core.belief.agenda import AgendaStep
 from trencher.core.method.stages import Verb, number
 
 _DO: dict[str, str] = {
@@ -66,7 +66,7 @@ _TASK: dict[Verb, tuple[str, str]] = {
 }
 
 
-def to_do(step: Step) -> str:
+def to_do(step: AgendaStep) -> str:
     """What to do, as an order without its hour."""
     if step.verb is not None:
         return _TASK[step.verb][0].format(words=step.words or "it").strip()
@@ -83,12 +83,12 @@ def to_do(step: Step) -> str:
     return text
 
 
-def was_done(step: Step) -> str:
+def was_done(step: AgendaStep) -> str:
     """What the button says that reports it; "" where nothing but a reading or a knife does."""
     return _TASK[step.verb][1] if step.verb is not None else _DONE[step.code]
 
 
-def now_due(step: Step) -> str:
+def now_due(step: AgendaStep) -> str:
     """What is heard when it is due."""
     if step.code == "look":
         return "Look at the middle now."
@@ -105,7 +105,7 @@ def now_due(step: Step) -> str:
     return f"{to_do(step)} now{at}."
 
 
-def soon(step: Step) -> str:
+def soon(step: AgendaStep) -> str:
     """What is heard some minutes before."""
     at = "" if step.core_c is None or step.by_clock else f", at {marked(step.core_c)}"
     return f"{to_do(step)} soon{at}: make room for it."

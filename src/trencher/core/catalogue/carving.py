@@ -87,7 +87,7 @@ CARVES: Mapping[str, Carve] = {
 
 
 @dataclass(frozen=True)
-class Note:
+class CarvingNote:
     """One thing to mind, under its topic."""
 
     topic: str
@@ -135,7 +135,7 @@ def _grain(cut: Cut, grain_deg: float | None) -> str:
 def notes(
     cut: Cut, *, tied: bool, grain_deg: float | None = None, begin: str = "thick",
     left_handed: bool = False,
-) -> tuple[Note, ...]:  # fmt: skip
+) -> tuple[CarvingNote, ...]:  # fmt: skip
     """What to mind in carving this joint, in the order of the work. ``begin``: the end to begin at,
     "thick" or "thin"; ``grain_deg``: as it was drawn while raw, degrees from its length."""
     own = carve_of(cut)
@@ -143,32 +143,34 @@ def notes(
     low, high = thickness_mm(cut)
     thin = high <= 5
     found = [
-        Note(
+        CarvingNote(
             "place",
             f"Lay it with its {begin} end to your {knife}: begin there, the knife in your {knife} "
             f"hand, the fork in your {guide}, well behind the blade.",
         ),
-        Note("hold", own.hold or HELD),
+        CarvingNote("hold", own.hold or HELD),
     ]
     if own.hold:
-        found.append(Note("hold", HELD))
+        found.append(CarvingNote("hold", HELD))
     if tied:
         found.append(
-            Note("string", "String off only now; with a loose piece, only from the part you cut.")
+            CarvingNote(
+                "string", "String off only now; with a loose piece, only from the part you cut."
+            )
         )
     if cut.rind:
         found.append(
-            Note(
+            CarvingNote(
                 "rind",
                 "Lift the crackling off first, along the fat, and break it: the knife then meets "
                 "meat only.",
             )
         )
     if own.bone or cut.bone_share > 0:
-        found.append(Note("bone", own.bone or "Take the bone out before you slice."))
-    found.append(Note("grain", _grain(cut, grain_deg)))
+        found.append(CarvingNote("bone", own.bone or "Take the bone out before you slice."))
+    found.append(CarvingNote("grain", _grain(cut, grain_deg)))
     found.append(
-        Note(
+        CarvingNote(
             "thickness",
             f"Slices of {{l:{low}}} to {{l:{high}}}: "
             + (
@@ -181,7 +183,7 @@ def notes(
         )
     )
     found.append(
-        Note(
+        CarvingNote(
             "knife",
             "A long knife, sharp, drawn and not pressed. For a weak hand: a serrated one, or a "
             "corded knife away from the sink.",

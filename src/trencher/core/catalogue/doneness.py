@@ -10,28 +10,28 @@ from trencher.core.errors import InputError
 
 
 @dataclass(frozen=True)
-class Band:
+class DonenessBand:
     """A word for highest temperatures from ``from_c`` up to the next band."""
 
     word: str
     from_c: float
 
 
-DEFAULT_BANDS: tuple[Band, ...] = (
-    Band("raw", -25.0),
-    Band("blue", 44.0),
-    Band("rare", 49.0),
-    Band("rosy", 54.0),
-    Band("pink", 58.0),
-    Band("blushing", 63.0),
-    Band("just through", 67.0),
-    Band("well done", 72.0),
-    Band("falling apart", 88.0),
+DEFAULT_BANDS: tuple[DonenessBand, ...] = (
+    DonenessBand("raw", -25.0),
+    DonenessBand("blue", 44.0),
+    DonenessBand("rare", 49.0),
+    DonenessBand("rosy", 54.0),
+    DonenessBand("pink", 58.0),
+    DonenessBand("blushing", 63.0),
+    DonenessBand("just through", 67.0),
+    DonenessBand("well done", 72.0),
+    DonenessBand("falling apart", 88.0),
 )
 """Our own words and limits (``estimate``): every user may move or rename them."""
 
 
-def checked_bands(bands: Sequence[Band]) -> tuple[Band, ...]:
+def checked_bands(bands: Sequence[DonenessBand]) -> tuple[DonenessBand, ...]:
     """Bands in rising order with words; InputError says which one is wrong."""
     if not 2 <= len(bands) <= 12:
         raise InputError(f"{len(bands)} bands", where="doneness", allowed="allowed: 2 to 12")
@@ -47,7 +47,7 @@ def checked_bands(bands: Sequence[Band]) -> tuple[Band, ...]:
     return tuple(bands)
 
 
-def word_for(temp_c: float, bands: Sequence[Band] = DEFAULT_BANDS) -> str:
+def word_for(temp_c: float, bands: Sequence[DonenessBand] = DEFAULT_BANDS) -> str:
     """The word of the band that ``temp_c`` falls in; below the first band, the first word."""
     found = bands[0].word
     for band in bands:

@@ -28,7 +28,7 @@ Measure = Literal[
 
 
 @dataclass(frozen=True, kw_only=True)
-class Table:
+class PrintedTable:
     """A printed table or rule: who prints it, in general words; where the joint starts, °C; what
     its numbers are rounded to."""
 
@@ -75,7 +75,7 @@ class Printed:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Kitchen:
+class FieldKitchen:
     """What kitchens agree on for one joint and method: ``measure`` lies within ``between``.
 
     ``thickness_mm`` None: as the cut usually is. ``words``: what it is, for a reader.
@@ -95,6 +95,6 @@ class Kitchen:
     aside: bool = False
 
 
-TABLES_BY_ID = {t["id"]: Table(**t) for t in TABLES}
+TABLES_BY_ID = {t["id"]: PrintedTable(**t) for t in TABLES}
 ROWS = tuple(Printed(**row) for row in PRINTED)
-KNOWN = tuple(Kitchen(**row) for row in KITCHENS)
+KNOWN = tuple(FieldKitchen(**row) for row in KITCHENS)

@@ -26,7 +26,7 @@ from trencher.core.catalogue.care import (
 from trencher.core.catalogue.coats import COATS
 from trencher.core.catalogue.salts import SALTS, grams
 from trencher.core.day.dishes import JointDish
-from trencher.core.day.steps import Span, Step
+from trencher.core.day.steps import DayStep, LaneSpan
 from trencher.core.planner.hands import READY_MIN
 from trencher.core.planner.thaw import CHANGE_WATER_MIN, Thaw, thaw
 
@@ -50,8 +50,8 @@ class FridgeNeed:
 class Before:
     """Everything before a joint's own work. ``late``: what can no longer be done as wished."""
 
-    steps: tuple[Step, ...] = ()
-    spans: tuple[Span, ...] = ()
+    steps: tuple[DayStep, ...] = ()
+    spans: tuple[LaneSpan, ...] = ()
     fridge: tuple[FridgeNeed, ...] = ()
     late: tuple[str, ...] = ()
 
@@ -89,7 +89,7 @@ class _Writer:
         self.quiet = quiet
         self.joint, self.care = joint, joint.care
         self.now, self.done = now_min, done
-        self.steps: list[Step] = []
+        self.steps: list[DayStep] = []
         self.late: list[str] = []
 
     def written(self) -> Before:
@@ -109,11 +109,11 @@ class _Writer:
         steps = tuple(sorted(self.steps, key=lambda s: s.at_min))
         linked = _linked(steps)
         fridge: tuple[FridgeNeed, ...] = ()
-        spans: tuple[Span, ...] = ()
+        spans: tuple[LaneSpan, ...] = ()
         if out_of_fridge - begin >= 1.0:
             fridge = (FridgeNeed(self.joint.id, begin, out_of_fridge, lowest),)
             spans = (
-                Span(
+                LaneSpan(
                     dish=self.joint.id,
                     kind="stand",
                     lane="fridge",
@@ -124,7 +124,7 @@ class _Writer:
             )
         return Before(linked, spans, fridge, tuple(self.late))
 
-    def _awake(self, step: Step) -> Step:
+    def _awake(self, step: DayStep) -> DayStep:
         """The step when somebody is up: later if it may be, else earlier; as it is if neither."""
         if step.id in self.done:
             return step
@@ -157,7 +157,7 @@ class _Writer:
         until: float | None = None,
     ) -> None:
         self.steps.append(
-            Step(
+            DayStep(
                 id=f"{self.joint.id}/before-{key}",
                 dish=self.joint.id,
                 code="before",
@@ -350,7 +350,7 @@ class _Writer:
         return left
 
 
-def _linked(steps: Sequence[Step]) -> tuple[Step, ...]:
+def _linked(steps: Sequence[DayStep]) -> tuple[DayStep, ...]:
     """Each step after the one before it."""
     ids = ["", *(s.id for s in steps)]
     return tuple(

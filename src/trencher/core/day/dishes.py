@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from trencher.core import units
 from trencher.core.catalogue.care import Care
 from trencher.core.catalogue.sides import Side, SideStep
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 from trencher.core.method.schools import Thermometer
 from trencher.core.method.stages import Off, Oven, Turn
 from trencher.core.planner.forecast import Forecast
@@ -246,7 +246,7 @@ class Table:
     away: tuple[tuple[float, float], ...] = ()
     fridge_shelves: int = 2
     gravy: Mapping[str, Any] = field(default_factory=dict)
-    mends: tuple[Step, ...] = ()
+    mends: tuple[DayStep, ...] = ()
 
     @property
     def alone(self) -> tuple[tuple[float, float], ...]:

@@ -6,7 +6,7 @@ import math
 from collections.abc import Collection, Sequence
 from dataclasses import replace
 
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 
 NEAR_MIN = 9.0
 """A small task may be done this much sooner or later than wished."""
@@ -66,12 +66,12 @@ LONG = ("carve", "plate")
 
 
 def in_turn(
-    steps: Sequence[Step],
+    steps: Sequence[DayStep],
     hands: int,
     helpers: Sequence[str] = (),
     from_min: float | None = None,
     past: Collection[str] = (),
-) -> tuple[list[Step], list[Step]]:
+) -> tuple[list[DayStep], list[DayStep]]:
     """The steps with their hands, and those for which there are none.
 
     The joints' own moments have the first word; preparations stand as placed; small tasks take the
@@ -80,10 +80,10 @@ def in_turn(
     """
     names = ["", *(helpers[n] if n < len(helpers) else f"helper {n + 1}" for n in range(hands - 1))]
     who = Hands(names, from_min)
-    done: dict[str, Step] = {}
-    failed: list[Step] = []
+    done: dict[str, DayStep] = {}
+    failed: list[DayStep] = []
 
-    def rank(step: Step) -> tuple[int, float]:
+    def rank(step: DayStep) -> tuple[int, float]:
         level = 0 if step.code in FIRST else 1 if step.code in ("prep", "before", "mend") else 2
         return level, step.at_min
 

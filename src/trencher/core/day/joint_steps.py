@@ -6,7 +6,7 @@ from typing import Literal
 
 from trencher.core.day.dishes import JointDish, OvenPlace
 from trencher.core.day.fixed import Moment, moments
-from trencher.core.day.steps import Code, Span, Step
+from trencher.core.day.steps import Code, DayStep, LaneSpan
 from trencher.core.method.stages import Off, Oven, Rest, Stage, Wait
 from trencher.core.planner.hands import READY_MIN
 
@@ -62,16 +62,16 @@ def _words(moment: Moment, joint: JointDish, oven: OvenPlace) -> str:
     return f"Turn {joint.name} over"
 
 
-def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
+def joint_steps(joint: JointDish, oven: OvenPlace) -> list[DayStep]:
     """Everything the joint asks for on the day, from heating its oven to the knife."""
-    steps: list[Step] = []
+    steps: list[DayStep] = []
     first = joint.forecast.stages[0].stage
     start = joint.start_min
     ready = f"{joint.id}/ready"
     if joint.started_min is None:
         if isinstance(first, Oven) and not first.cold:
             steps.append(
-                Step(
+                DayStep(
                     id=f"{joint.id}/heat",
                     dish=joint.id,
                     code="heat",
@@ -87,7 +87,7 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
         if joint.thermometer == "leave-in":
             todo.append("probe into the thickest place")
         steps.append(
-            Step(
+            DayStep(
                 id=ready,
                 dish=joint.id,
                 code="ready",
@@ -101,7 +101,7 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
     before: tuple[str, ...] = (ready,) if joint.started_min is None else ()
     for n, moment in enumerate(moments(joint), 1):
         code: Code = moment.code  # type: ignore[assignment]
-        step = Step(
+        step = DayStep(
             id=f"{joint.id}/{n}-{moment.code}",
             dish=joint.id,
             code=code,
@@ -116,7 +116,7 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
         steps.append(step)
         before = (step.id,)
     steps.append(
-        Step(
+        DayStep(
             id=f"{joint.id}/carve",
             dish=joint.id,
             code="carve",
@@ -131,9 +131,9 @@ def joint_steps(joint: JointDish, oven: OvenPlace) -> list[Step]:
     return steps
 
 
-def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
+def joint_spans(joint: JointDish, oven: OvenPlace) -> list[LaneSpan]:
     """Where the joint stands, and when."""
-    spans: list[Span] = []
+    spans: list[LaneSpan] = []
     lane = f"oven:{oven.id}"
     for n, s in enumerate(joint.forecast.stages):
         a, b = joint.start_min + s.start_min, joint.start_min + s.end_min
@@ -142,7 +142,7 @@ def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
         if isinstance(s.stage, Oven):
             if n == 0 and not s.stage.cold:
                 spans.append(
-                    Span(
+                    LaneSpan(
                         dish=joint.id,
                         kind="preheat",
                         lane=lane,
@@ -154,7 +154,7 @@ def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
                 )
             label = _heat(s.stage, joint, oven, n)
             spans.append(
-                Span(
+                LaneSpan(
                     dish=joint.id,
                     kind="joint",
                     lane=lane,
@@ -167,7 +167,7 @@ def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
             )
         elif isinstance(s.stage, Off):
             spans.append(
-                Span(
+                LaneSpan(
                     dish=joint.id,
                     kind="joint",
                     lane=lane,
@@ -180,7 +180,7 @@ def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
         elif isinstance(s.stage, Rest | Wait):
             kind: Literal["rest", "stand"] = "rest" if isinstance(s.stage, Rest) else "stand"
             spans.append(
-                Span(
+                LaneSpan(
                     dish=joint.id,
                     kind=kind,
                     lane="table",
@@ -191,10 +191,12 @@ def joint_spans(joint: JointDish, oven: OvenPlace) -> list[Span]:
             )
         else:
             spans.append(
-                Span(dish=joint.id, kind="hob", lane="hob", from_min=a, to_min=b, label="browning")
+                LaneSpan(
+                    dish=joint.id, kind="hob", lane="hob", from_min=a, to_min=b, label="browning"
+                )
             )
     spans.append(
-        Span(
+        LaneSpan(
             dish=joint.id,
             kind="hands",
             lane="hands",

@@ -28,7 +28,7 @@ KINDS: dict[str, str] = {
 
 
 @dataclass(frozen=True)
-class Kept:
+class Leftovers:
     """How a batch stands. ``keep_days``: whole days it may be eaten after the day it was put away;
     0 where it may not be kept. ``words``: the sentence, with its authority."""
 
@@ -37,27 +37,27 @@ class Kept:
     words: str
 
 
-def kept(out_min: float, profile: Profile) -> Kept:
+def kept(out_min: float, profile: Profile) -> Leftovers:
     """A batch that stood ``out_min`` minutes between carving and the fridge."""
     spent = _duration(out_min)
     who = profile.name
     if out_min <= FRIDGE_MIN:
         days = profile.keep_days
-        return Kept(
+        return Leftovers(
             "keep",
             days,
             f"Out for {spent}; {who}: within two hours into the fridge, at most "
             f"{{c:{profile.cold_c:g}}}, eaten within {days} days. Check with your own authority.",
         )
     if out_min <= profile.room_min:
-        return Kept(
+        return Leftovers(
             "eat_now",
             0,
             f"Out for {spent}; {who}: between two and {profile.room_min / 60:g} hours it is eaten "
             "now and not put back.",
         )
     limit = max(profile.room_min, FRIDGE_MIN)
-    return Kept(
+    return Leftovers(
         "discard",
         0,
         f"Out for {spent}; {who}: after {limit / 60:g} hours in the room it is thrown away.",

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from trencher.core.catalogue.sides import SideStep, Vessel
 from trencher.core.day.dishes import JointDish, SideDish, Table
 from trencher.core.day.options import step_id
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 from trencher.core.method.stages import Oven
 
 VESSEL_KG: dict[Vessel, float] = {
@@ -77,12 +77,12 @@ def most_kg(table: Table) -> float | None:
     return min(bounds, default=None)
 
 
-def rewritten(steps: Sequence[Step], table: Table) -> tuple[list[Step], list[str]]:
+def rewritten(steps: Sequence[DayStep], table: Table) -> tuple[list[DayStep], list[str]]:
     """The steps as this cook can do them, and what nobody here can lift."""
     most = most_kg(table)
     limits = table.room.limits
     undone: list[str] = []
-    found: list[Step] = []
+    found: list[DayStep] = []
     joints = {j.id: j for j in table.joints}
     sides = {d.id: d for d in table.sides}
     for step in steps:
@@ -104,7 +104,7 @@ def _joined(*notes: str) -> str:
     return "; ".join(n for n in notes if n)
 
 
-def _given(step: Step, table: Table, lift: Lift, undone: list[str]) -> Step:
+def _given(step: DayStep, table: Table, lift: Lift, undone: list[str]) -> DayStep:
     """The step as a helper's, or said to be nobody's."""
     if not table.room.helpers:
         undone.append(
@@ -119,7 +119,9 @@ def _given(step: Step, table: Table, lift: Lift, undone: list[str]) -> Step:
     )
 
 
-def _joint(step: Step, joint: JointDish, table: Table, most: float, undone: list[str]) -> Step:
+def _joint(
+    step: DayStep, joint: JointDish, table: Table, most: float, undone: list[str]
+) -> DayStep:
     out = step.code == "out"
     lift = joint_lift(joint, out=out)
     if lift.kg <= most:
@@ -142,7 +144,7 @@ def _joint(step: Step, joint: JointDish, table: Table, most: float, undone: list
     return replace(step, words=words)
 
 
-def _side(step: Step, dish: SideDish, table: Table, most: float, undone: list[str]) -> Step:
+def _side(step: DayStep, dish: SideDish, table: Table, most: float, undone: list[str]) -> DayStep:
     index = next(
         (i for i in range(len(dish.side.steps)) if step.id.startswith(step_id(dish, i))), None
     )
@@ -169,7 +171,7 @@ def _side(step: Step, dish: SideDish, table: Table, most: float, undone: list[st
     return step
 
 
-def _carving(step: Step, *, one_hand: bool) -> Step:
+def _carving(step: DayStep, *, one_hand: bool) -> DayStep:
     hold = (
         "on the spiked board, which holds it for you"
         if one_hand

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from trencher.core.catalogue.slips import SLIPS, SlipRow
 from trencher.core.day.dishes import JointDish, Table
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 
 LAST_SHARE, BROWNED_SHARE = 2.0 / 3.0, 1.0 / 3.0
 """The last third begins here; by here a joint is browned. Shares of its time in the heat."""
@@ -24,7 +24,7 @@ class Mend:
     until_min: float
 
 
-def _until(row: SlipRow, joint: JointDish | None, step: Step | None) -> float:
+def _until(row: SlipRow, joint: JointDish | None, step: DayStep | None) -> float:
     """The last minute at which this slip is worth mending."""
     if row.until == "latest":
         return 0.0 if step is None or step.latest_min is None else step.latest_min
@@ -40,7 +40,9 @@ def _until(row: SlipRow, joint: JointDish | None, step: Step | None) -> float:
     }[row.until]
 
 
-def mend(row: SlipRow, table: Table, dish: str, now_min: float, step: Step | None = None) -> Mend:
+def mend(
+    row: SlipRow, table: Table, dish: str, now_min: float, step: DayStep | None = None
+) -> Mend:
     """What to do about a slip now. ``dish``: the joint or side it is about, "" for the table;
     ``step``: the line it is said of."""
     joint = next((j for j in table.joints if j.id == dish), None)
@@ -69,11 +71,11 @@ def _late_words(now_min: float, until_min: float) -> str:
     return f"All that comes after it is {late} min late."
 
 
-def mend_step(row: SlipRow, dish: str, name: str, at_min: float, number: int) -> Step:
+def mend_step(row: SlipRow, dish: str, name: str, at_min: float, number: int) -> DayStep:
     """The mend as a step of the running order."""
     about = f"{name}: " if name else ""
     hands = max(row.hands_min, 0.5)
-    return Step(
+    return DayStep(
         id=f"mend/{number}",
         dish=dish,
         code="mend",
@@ -86,7 +88,7 @@ def mend_step(row: SlipRow, dish: str, name: str, at_min: float, number: int) ->
     )
 
 
-def slips_for(step: Step | None, table: Table) -> tuple[SlipRow, ...]:
+def slips_for(step: DayStep | None, table: Table) -> tuple[SlipRow, ...]:
     """The slips that may be said of a step, the likeliest kind first; all of them for None."""
     if step is None:
         return SLIPS

@@ -16,7 +16,7 @@ from trencher.core.catalogue.sides import SideStep
 from trencher.core.day.dishes import Begun, JointDish, OvenPlace, SideDish, for_people
 from trencher.core.day.fixed import SLOT_MIN, Fixed
 from trencher.core.day.heat import Cooked, Course, Floats, settling
-from trencher.core.day.placement import Activity, Link, Option, Problem, Use
+from trencher.core.day.placement import Activity, Link, Option, PlacementProblem, Use
 
 LEVELS_C = 15.0
 """Heats tried in an oven that nobody needs lie this far apart."""
@@ -73,7 +73,7 @@ class Writer:
         self.table = fixed.table
         self._courses: dict[tuple[object, ...], Course] = {}
 
-    def problem(self) -> Problem:
+    def problem(self) -> PlacementProblem:
         """All steps of all sides, and what there is of each resource."""
         activities: list[Activity] = []
         links: list[Link] = []
@@ -98,7 +98,7 @@ class Writer:
         for joint in self.table.joints:
             capacity[f"tin:{joint.id}"] = ones
         capacity["tins"] = self.fixed.tins
-        return Problem(
+        return PlacementProblem(
             slots=self.fixed.slots,
             activities=tuple(activities),
             links=tuple(links),

@@ -26,7 +26,7 @@ from trencher.core.day.options import (
     step_id,
 )
 from trencher.core.day.placement import TIME_LIMIT_S, Option, Placement, place
-from trencher.core.day.steps import Span, Step
+from trencher.core.day.steps import DayStep, LaneSpan
 
 WARM_PLATES_MIN = 20.0
 LOOKS: dict[Look, str] = {
@@ -53,16 +53,16 @@ class Order:
     """
 
     table: Table
-    steps: tuple[Step, ...]
-    spans: tuple[Span, ...]
+    steps: tuple[DayStep, ...]
+    spans: tuple[LaneSpan, ...]
     left_out: tuple[str, ...]
     disagreements: tuple[Disagreement, ...]
-    crowded: tuple[Step, ...]
+    crowded: tuple[DayStep, ...]
     price: float
     fridge: tuple[FridgeClash, ...] = ()
     late: tuple[str, ...] = ()
     unlifted: tuple[str, ...] = ()
-    woken: tuple[Step, ...] = ()
+    woken: tuple[DayStep, ...] = ()
     overdue: Mapping[str, float] = field(default_factory=dict)
     sides_at: Mapping[str, Begun] = field(default_factory=dict)
 
@@ -95,8 +95,8 @@ def running_order(table: Table, time_limit_s: float = TIME_LIMIT_S) -> Order:
 def assembled(fixed: Fixed, found: Placement) -> Order:
     """The order that a placement means."""
     table = fixed.table
-    steps: list[Step] = []
-    spans: list[Span] = []
+    steps: list[DayStep] = []
+    spans: list[LaneSpan] = []
     needs: list[FridgeNeed] = []
     late: list[str] = []
     sides_at: dict[str, Begun] = {}
@@ -159,7 +159,7 @@ def _sides_at(
         )
 
 
-def _past(table: Table, steps: Sequence[Step]) -> set[str]:
+def _past(table: Table, steps: Sequence[DayStep]) -> set[str]:
     """Lines that were done, or should have been, before it was planned anew: they want no hands.
     A side's step that is not begun is hurried, not past."""
     now = table.now_min
@@ -177,14 +177,14 @@ ASKING = ("heat", "ready", "in", "change", "out", "task", "sear", "before")
 """Lines that are a joint's own; what serves the table is not moved for anybody's sleep."""
 
 
-def _woken(table: Table, steps: Sequence[Step]) -> Iterator[Step]:
+def _woken(table: Table, steps: Sequence[DayStep]) -> Iterator[DayStep]:
     ahead = {j.id for j in table.joints if j.started_min is None}
     for step in steps:
         if step.dish in ahead and step.id not in table.done and wakes(table, step):
             yield step
 
 
-def wakes(table: Table, step: Step) -> bool:
+def wakes(table: Table, step: DayStep) -> bool:
     """Whether a line wants somebody in the quiet hours."""
     return step.code in ASKING and table.is_quiet(step.at_min)
 
@@ -197,9 +197,9 @@ def _overdue(table: Table) -> dict[str, float]:
     return {joint: by for joint, by in late.items() if by > LATE_JOINT_MIN}
 
 
-def _table_steps(table: Table) -> list[Step]:
+def _table_steps(table: Table) -> list[DayStep]:
     knife = table.knife_down_min
-    plates = Step(
+    plates = DayStep(
         id="table/plates",
         dish="",
         code="warm_plates",
@@ -209,7 +209,7 @@ def _table_steps(table: Table) -> list[Step]:
         hands_min=1.0,
         latest_min=knife - 10.0,
     )
-    serve = Step(
+    serve = DayStep(
         id="table/serve",
         dish="",
         code="plate",
@@ -225,9 +225,9 @@ def _table_steps(table: Table) -> list[Step]:
 
 def _side(
     fixed: Fixed, dish: SideDish, chosen: Mapping[str, Option]
-) -> tuple[list[Step], list[Span]]:
-    steps: list[Step] = []
-    spans: list[Span] = []
+) -> tuple[list[DayStep], list[LaneSpan]]:
+    steps: list[DayStep] = []
+    spans: list[LaneSpan] = []
     before: tuple[str, ...] = ()
     options = [chosen[step_id(dish, i)] for i in range(len(dish.side.steps))]
     times = []
@@ -246,7 +246,7 @@ def _side(
         onward = times[i + 1][0] if i + 1 < len(times) else fixed.table.knife_down_min
         if onward - end >= 1.0:
             spans.append(
-                Span(
+                LaneSpan(
                     dish=dish.id,
                     kind="hold" if step.warm else "stand",
                     lane="table",
@@ -279,14 +279,14 @@ def _placed(
     when: tuple[float, float],
     latest: float,
     before: tuple[str, ...],
-) -> tuple[list[Step], list[Span]]:
+) -> tuple[list[DayStep], list[LaneSpan]]:
     start, end = when
     root = step_id(dish, index)
     placed = option.note
     assert isinstance(placed, Placed)
     table = fixed.table
     if step.where == "hands":
-        one = Step(
+        one = DayStep(
             id=root,
             dish=dish.id,
             code="prep",
@@ -298,7 +298,7 @@ def _placed(
             after=before,
         )
         return [one], [
-            Span(
+            LaneSpan(
                 dish=dish.id,
                 kind="hands",
                 lane="hands",
@@ -313,7 +313,7 @@ def _placed(
         said = [f"looked at in passing, {passing:.0f} min in all"] if passing >= 1.0 else []
         if dish.side.uses_drippings and step.after_joint and table.joints:
             said.append(" ".join(gravy(table.joints, table.people, **table.gravy).words))
-        one = Step(
+        one = DayStep(
             id=root,
             dish=dish.id,
             code="set_going",
@@ -327,7 +327,7 @@ def _placed(
             note="; ".join(said),
         )
         return [one], [
-            Span(
+            LaneSpan(
                 dish=dish.id,
                 kind="hob",
                 lane="hob",
@@ -356,7 +356,7 @@ def _placed(
             )
     lane = f"oven:{oven.id}"
     found = [
-        Step(
+        DayStep(
             id=root,
             dish=dish.id,
             code="into_oven",
@@ -373,7 +373,7 @@ def _placed(
     for n in range(1, step.turns + 1):
         at = start + (end - start) * n / (step.turns + 1)
         found.append(
-            Step(
+            DayStep(
                 id=f"{root}/turn{n}",
                 dish=dish.id,
                 code="turn",
@@ -388,7 +388,7 @@ def _placed(
         )
     if end < table.knife_down_min - 1e-6:
         found.append(
-            Step(
+            DayStep(
                 id=f"{root}/out",
                 dish=dish.id,
                 code="ready_side",
@@ -403,7 +403,7 @@ def _placed(
                 place=lane,
             )
         )
-    span = Span(
+    span = LaneSpan(
         dish=dish.id,
         kind="in_tin" if placed.tin_of else "side",
         lane=lane,
@@ -418,9 +418,9 @@ def _placed(
     return found, [span]
 
 
-def _settings(fixed: Fixed, found: Placement) -> list[Step]:
+def _settings(fixed: Fixed, found: Placement) -> list[DayStep]:
     """The turns of an oven's dial that the sides ask for."""
-    steps: list[Step] = []
+    steps: list[DayStep] = []
     table = fixed.table
     # Counted through all ovens, those before a new plan too: a tick must find its own line again.
     turned = 0
@@ -453,7 +453,7 @@ def _settings(fixed: Fixed, found: Placement) -> list[Step]:
                 continue
             verb = "to" if hot or set_to is not None else "heated to"
             steps.append(
-                Step(
+                DayStep(
                     id=f"{oven.id}/set{turned}",
                     dish="",
                     code="heat",
@@ -474,7 +474,7 @@ def order_times(order: Order, dish_id: str) -> tuple[float, float]:
     return min(s.at_min for s in own), max(s.until_min for s in own)
 
 
-def main_span(order: Order, dish: SideDish) -> Span | None:
+def main_span(order: Order, dish: SideDish) -> LaneSpan | None:
     """The span of a side that is drawn and dragged."""
     wanted = step_id(dish, main_step(dish))
     return next((s for s in order.spans if s.step == wanted), None)

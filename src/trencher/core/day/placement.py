@@ -71,7 +71,7 @@ class Link:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Problem:
+class PlacementProblem:
     """Steps, their order, and how much of each resource there is in every slot, (slots,)."""
 
     slots: int
@@ -113,7 +113,7 @@ class _Rows:
         return LinearConstraint(matrix, np.array(self.low), np.array(self.high))
 
 
-def place(problem: Problem, time_limit_s: float = TIME_LIMIT_S) -> Placement:
+def place(problem: PlacementProblem, time_limit_s: float = TIME_LIMIT_S) -> Placement:
     """The cheapest placement found; a dish that cannot be placed is left out whole.
 
     A dish with a step that has no option is left out before anything is computed.
@@ -161,7 +161,7 @@ def place(problem: Problem, time_limit_s: float = TIME_LIMIT_S) -> Placement:
 
 
 def _ordered(
-    rows: _Rows, problem: Problem, by_id: Mapping[str, Activity], first: Mapping[str, int]
+    rows: _Rows, problem: PlacementProblem, by_id: Mapping[str, Activity], first: Mapping[str, int]
 ) -> None:
     for link in problem.links:
         if link.before not in by_id or link.after not in by_id:
@@ -189,7 +189,7 @@ def _ends(activity: Activity, first: Mapping[str, int]) -> list[tuple[int, int]]
 
 
 def _capacities(
-    rows: _Rows, problem: Problem, activities: Sequence[Activity], first: Mapping[str, int]
+    rows: _Rows, problem: PlacementProblem, activities: Sequence[Activity], first: Mapping[str, int]
 ) -> None:
     used: dict[tuple[str, int], list[tuple[int, float]]] = defaultdict(list)
     for a in activities:

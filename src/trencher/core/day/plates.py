@@ -10,7 +10,7 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from trencher.core.catalogue.doneness import Band
+from trencher.core.catalogue.doneness import DonenessBand
 from trencher.core.catalogue.safety import Figure, Standing, standing
 from trencher.core.day.people import Guest
 from trencher.core.outcome.outcomes import Slice
@@ -54,7 +54,7 @@ class Carving:
 
 
 def target(
-    guest: Guest, wanted_c: float, strict_c: float, bands: Sequence[Band]
+    guest: Guest, wanted_c: float, strict_c: float, bands: Sequence[DonenessBand]
 ) -> tuple[float, str]:
     """What a guest wants the middle to have been, °C, and why."""
     wish = guest.wish.casefold()
@@ -81,7 +81,7 @@ def plates(
     *,
     wanted_c: float,
     strict: Figure,
-    bands: Sequence[Band],
+    bands: Sequence[DonenessBand],
     people: int = 0,
     claims: Mapping[str, str] | None = None,
     read: Sequence[tuple[int, float, float]] = (),

@@ -31,7 +31,7 @@ SpanKind = Literal["preheat", "joint", "side", "in_tin", "rest", "hold", "hob", 
 
 
 @dataclass(frozen=True, kw_only=True)
-class Step:
+class DayStep:
     """One line. Minutes before the plates are on the table, negative. ``hands_min`` of somebody's
     hands for itself alone; ``latest_min``: begun later than this it makes something late.
 
@@ -62,7 +62,7 @@ class Step:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Span:
+class LaneSpan:
     """Something that takes a place for a while. ``lane``: oven:…, hob, hands, or table (what waits
     or rests outside). ``air_c``: the heat it stands in, where it is one."""
 

@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 
 from trencher.core.day.order import Order
-from trencher.core.day.steps import Step
+from trencher.core.day.steps import DayStep
 
 LATE_MIN = 2.0
 """Nobody is late by less."""
@@ -17,9 +17,9 @@ SOON_MIN = 3.0
 class Where:
     """The place in the order. ``late``: begin by then, and nobody has; the most pressing first."""
 
-    late: tuple[Step, ...]
-    now: tuple[Step, ...]
-    next: Step | None
+    late: tuple[DayStep, ...]
+    now: tuple[DayStep, ...]
+    next: DayStep | None
     left: int
     sentence: str
 
@@ -47,7 +47,9 @@ def where_am_i(order: Order, over: Collection[str], now_min: float) -> Where:
     )
 
 
-def _sentence(late: list[Step], due: list[Step], ahead: Step | None, now_min: float) -> str:
+def _sentence(
+    late: list[DayStep], due: list[DayStep], ahead: DayStep | None, now_min: float
+) -> str:
     if late:
         first = late[0]
         by = now_min - (first.latest_min if first.latest_min is not None else first.at_min)

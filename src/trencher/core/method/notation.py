@@ -21,7 +21,6 @@ from trencher.core.method.stages import (
     Outcome,
     Oven,
     Per,
-    Place,
     Rate,
     Rest,
     Sear,
@@ -37,6 +36,7 @@ from trencher.core.method.stages import (
     UntilPeak,
     Verb,
     Wait,
+    WaitPlace,
     number,
 )
 from trencher.core.thermal.surface import Cover, RestHow
@@ -391,8 +391,8 @@ class _Reader:
             how = self.accept(*get_args(RestHow))
             return Rest(self.length(), cast("RestHow", how or "open"))
         if self.accept("wait"):
-            place = self.accept(*get_args(Place))
-            return Wait(self.length(), cast("Place", place or "counter"))
+            place = self.accept(*get_args(WaitPlace))
+            return Wait(self.length(), cast("WaitPlace", place or "counter"))
         if self.accept("sear"):
             return Sear(self.length(sear=True))
         if self.accept("off"):

@@ -13,7 +13,7 @@ from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.surface import Cover, RestHow
 
 Air = Literal["still", "fan", "air", "grill"]
-Place = Literal["counter", "fridge", "freezer", "water"]
+WaitPlace = Literal["counter", "fridge", "freezer", "water"]
 Bed = Literal["rack", "roots"]
 Verb = Literal["baste", "turn", "add", "pour", "check", "cover", "uncover", "open"]
 Outcome = Literal["brown", "crisp", "tender"]
@@ -250,7 +250,7 @@ class Wait:
     """Standing somewhere before it cooks on."""
 
     length: Length
-    place: Place = "counter"
+    place: WaitPlace = "counter"
     tasks: tuple[Task, ...] = ()
 
     def __str__(self) -> str:

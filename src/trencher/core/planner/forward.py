@@ -30,7 +30,7 @@ from trencher.core.method.stages import (
     Wait,
 )
 from trencher.core.planner.passage import DOOR_S, ENDLESS_S, Passage
-from trencher.core.planner.setup import Kitchen
+from trencher.core.planner.setup import Setup
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import PUT_IN_S
 from trencher.core.thermal.history import Row
@@ -110,7 +110,7 @@ class _State:
     passage: Passage | None = None
     began_s: float = 0.0
 
-    def enter(self, stage: Stage, kitchen: Kitchen, length_s: float = ENDLESS_S) -> Passage:
+    def enter(self, stage: Stage, kitchen: Setup, length_s: float = ENDLESS_S) -> Passage:
         """The passage through a stage from here, with the door it takes to get there."""
         if isinstance(stage, Oven) and not self.in_oven:
             door_s, oven_c, dip_c = PUT_IN_S, None, 0.0
@@ -166,7 +166,7 @@ def with_rest(method: Method) -> tuple[Method, list[Note]]:
     return Method((*method.stages, rest)), [note]
 
 
-def clock_min(stage: Stage, kitchen: Kitchen) -> float | None:
+def clock_min(stage: Stage, kitchen: Setup) -> float | None:
     """Minutes a stage takes by the clock, written or by weight or side; None for a goal."""
     length = stage.length
     if isinstance(length, Minutes):
@@ -176,15 +176,13 @@ def clock_min(stage: Stage, kitchen: Kitchen) -> float | None:
     return None
 
 
-def _seconds(stage: Stage, kitchen: Kitchen) -> float:
+def _seconds(stage: Stage, kitchen: Setup) -> float:
     minutes = clock_min(stage, kitchen)
     assert minutes is not None
     return 60.0 * minutes
 
 
-def _unreachable(
-    stage: Stage, index: int, kitchen: Kitchen, wanted: float, sim: Simulation
-) -> None:
+def _unreachable(stage: Stage, index: int, kitchen: Setup, wanted: float, sim: Simulation) -> None:
     got = float(sim.record[: sim.rows, Row.CORE].max())
     where = f"method, stage {index + 1} ({stage})"
     if isinstance(stage, Oven):
@@ -212,7 +210,7 @@ def _unreachable(
 GOALS = {"brown": kernel.GOAL_BROWN, "crisp": kernel.GOAL_CRISP, "tender": kernel.GOAL_TENDER}
 
 
-def _check_outcome(stage: Stage, index: int, kitchen: Kitchen) -> None:
+def _check_outcome(stage: Stage, index: int, kitchen: Setup) -> None:
     cut = kitchen.roast.joint.facts
     for_time = isinstance(stage.length, UntilOutcome) and stage.length.what == "tender"
     if for_time and not may_be_tender(cut):
@@ -223,9 +221,7 @@ def _check_outcome(stage: Stage, index: int, kitchen: Kitchen) -> None:
         )
 
 
-def _run(
-    state: _State, stage: Stage, index: int, kitchen: Kitchen, notes: list[Note] | None
-) -> None:
+def _run(state: _State, stage: Stage, index: int, kitchen: Setup, notes: list[Note] | None) -> None:
     """One stage with a length that is known without looking ahead. Changes ``state``."""
     sim = state.sim
     length, began_s = stage.length, float(sim.state[kernel.TIME])
@@ -293,7 +289,7 @@ def _copy(state: _State) -> _State:
     return replace(state, sim=state.sim.copy())
 
 
-def _peak_after(state: _State, rest: Sequence[Stage], first: int, kitchen: Kitchen) -> float:
+def _peak_after(state: _State, rest: Sequence[Stage], first: int, kitchen: Setup) -> float:
     """Highest core from this take-out on to the end of the method. ``state`` is used up."""
     sim = state.sim
     sim.state[kernel.PEAK] = sim.core_c
@@ -307,7 +303,7 @@ def _run_until_peak(
     stage: Stage,
     index: int,
     rest: Sequence[Stage],
-    kitchen: Kitchen,
+    kitchen: Setup,
     notes: list[Note],
 ) -> None:
     assert isinstance(stage.length, UntilPeak)
@@ -355,7 +351,7 @@ def _run_until_peak(
 
 
 def _each(
-    kitchen: Kitchen, method: Method, notes: list[Note], colour: float | None = None
+    kitchen: Setup, method: Method, notes: list[Note], colour: float | None = None
 ) -> Iterator[tuple[StageResult, _State]]:
     """Every stage in order with the state it leaves; ``colour`` ends the last one on a dose."""
     state = _State(kitchen.fresh())
@@ -375,7 +371,7 @@ def _each(
 
 
 def walk_part(
-    kitchen: Kitchen, count: int, colour: float | None = None
+    kitchen: Setup, count: int, colour: float | None = None
 ) -> tuple[StageResult, Simulation]:
     """The last of the first ``count`` stages, and the joint then. None of them may look ahead
     past it. ``colour``: that stage ends on this dose of browning, if it comes before its end."""
@@ -384,7 +380,7 @@ def walk_part(
     return result, state.sim
 
 
-def walk(kitchen: Kitchen) -> Walk:
+def walk(kitchen: Setup) -> Walk:
     """Every stage of the kitchen's method, in order.
 
     Raises GoalUnreachable where a goal is never met and InputError beyond 48 hours.

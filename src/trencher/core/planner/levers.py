@@ -27,7 +27,7 @@ from trencher.core.method.stages import (
 )
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
-from trencher.core.planner.setup import Deviation, Kitchen, Roast, kitchen
+from trencher.core.planner.setup import Deviation, Roast, Setup, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import FINE, Grid
@@ -73,7 +73,7 @@ class Lever:
     reason: str = ""
 
 
-def _result(k: Kitchen, done: Walk, wanted_c: float | None) -> Result:
+def _result(k: Setup, done: Walk, wanted_c: float | None) -> Result:
     end = done.end
     record = end.record[: end.rows]
     bend = read_at(record, done.pull_min, Row.BEND)

@@ -33,7 +33,7 @@ REST_MIN = 25.0
 
 
 @dataclass(frozen=True, kw_only=True)
-class Beside:
+class PrintedBeside:
     """One rule beside the model. ``gives`` from … to and ``computed`` in minutes at the rule's own
     air and take-out; ``ends_c``: the peak that take-out leads to here; ``why``: in sentences, their
     measures marked (``units.in_metric``). ``computed`` None: it never gets there."""
@@ -128,7 +128,7 @@ def _rule(row: Printed) -> str:
     return f"{span}{per}{over}{said}"
 
 
-def beside(joint: Joint) -> tuple[Beside, ...]:
+def beside(joint: Joint) -> tuple[PrintedBeside, ...]:
     """Every printed rule for this joint beside the model."""
     found = []
     for row in rows_for(joint):
@@ -137,7 +137,7 @@ def beside(joint: Joint) -> tuple[Beside, ...]:
         here = None if done is None else done.pull_min
         why = [] if here is None else _why(joint, row, here, 0.5 * (low + high))
         found.append(
-            Beside(
+            PrintedBeside(
                 who=TABLES_BY_ID[row.table].words,
                 rule=_rule(row),
                 air_c=row.air_c,

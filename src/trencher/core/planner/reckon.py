@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from trencher.core.errors import NotationError, TrencherError
 from trencher.core.method.notation import parse_method
-from trencher.core.method.prose import USUAL_RANGE_C, Place, Reading, read_prose
+from trencher.core.method.prose import USUAL_RANGE_C, RecipeReading, TextPlace, read_prose
 from trencher.core.method.prose.asked import Choice, Open, answered
 from trencher.core.method.stages import HEATED, Method, Oven, Stage, celsius
 from trencher.core.planner.backward import take_out_for
@@ -67,12 +67,12 @@ class Answer:
 class Reckoning:
     """A text read and worked out. ``result`` None: nothing in it heats."""
 
-    reading: Reading
+    reading: RecipeReading
     result: Reckoned | None
     answers: tuple[Answer, ...]
 
 
-def read_anything(text: str, roast: Roast) -> tuple[Reading, bool]:
+def read_anything(text: str, roast: Roast) -> tuple[RecipeReading, bool]:
     """A recipe's words, or a method in our own notation; True for the latter."""
     try:
         method = parse_method(text)
@@ -86,16 +86,16 @@ def read_anything(text: str, roast: Roast) -> tuple[Reading, bool]:
             range_c=(cooker.min_c or low, cooker.max_c or high),
         )
         return found, False
-    return Reading(method, _stretches(text), (), ()), True
+    return RecipeReading(method, _stretches(text), (), ()), True
 
 
-def _stretches(text: str) -> tuple[Place, ...]:
+def _stretches(text: str) -> tuple[TextPlace, ...]:
     """The stages of our own notation, where they stand in it."""
     found = []
     for n, m in enumerate(re.finditer(r"[^;]+", text)):
         words = m.group().strip()
         start = m.start() + len(m.group()) - len(m.group().lstrip())
-        found.append(Place(start, start + len(words), words, (n,)))
+        found.append(TextPlace(start, start + len(words), words, (n,)))
     return tuple(found)
 
 

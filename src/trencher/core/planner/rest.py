@@ -18,7 +18,7 @@ from trencher.core.method.stages import Minutes, Rest, Wait
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk
 from trencher.core.planner.passage import Passage
-from trencher.core.planner.setup import Kitchen
+from trencher.core.planner.setup import Setup
 from trencher.core.thermal.history import Row
 from trencher.core.thermal.surface import RestHow
 
@@ -71,7 +71,7 @@ def slow_enough(minutes: Floats, core: Floats) -> float | None:
 
 
 def carve_window(
-    kitchen: Kitchen, plan: Walk, room_min: float = Profile.room_min
+    kitchen: Setup, plan: Walk, room_min: float = Profile.room_min
 ) -> tuple[float | None, float]:
     """From when to carve and by when to have begun, minutes from the start of the roast: climbing
     slowly enough, and not yet too cool nor too long in the room. The rest goes on as it ends."""
@@ -93,7 +93,7 @@ def carve_window(
 
 
 def rest_answers(
-    kitchen: Kitchen, plan: Walk, room_min: float = Profile.room_min
+    kitchen: Setup, plan: Walk, room_min: float = Profile.room_min
 ) -> tuple[RestAnswer, ...]:
     """The five covers side by side, each from the joint as it leaves the heat for good.
 
@@ -102,7 +102,7 @@ def rest_answers(
     return tuple(_answer(kitchen, plan, how, room_min) for how in get_args(RestHow))
 
 
-def _answer(kitchen: Kitchen, plan: Walk, how: RestHow, room_min: float) -> RestAnswer:
+def _answer(kitchen: Setup, plan: Walk, how: RestHow, room_min: float) -> RestAnswer:
     sim = plan.out.copy()
     rind = kitchen.roast.joint.facts.rind
     before = outcomes.faces_of(sim, rind=rind).crisp_top

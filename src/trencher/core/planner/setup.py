@@ -159,7 +159,7 @@ class Deviation:
 
 
 @dataclass(frozen=True)
-class Kitchen:
+class Setup:
     """A roast set up: surroundings for its stages, and fresh joints to simulate."""
 
     roast: Roast
@@ -330,6 +330,6 @@ LATE_STEP_S = 240.0
 """Steps grow on to this where nothing but linear conduction is left."""
 
 
-def kitchen(roast: Roast, grid: Grid = FINE, deviation: Deviation | None = None) -> Kitchen:
+def kitchen(roast: Roast, grid: Grid = FINE, deviation: Deviation | None = None) -> Setup:
     """The roast set up on a grid, with one draw of its uncertainties if given."""
-    return Kitchen(roast, grid, deviation or Deviation())
+    return Setup(roast, grid, deviation or Deviation())

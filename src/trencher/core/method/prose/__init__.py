@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 from trencher.core.method.prose.asked import Choice, Open, against_total, hot_start, sense
 from trencher.core.method.prose.doubted import ask_about_words
 from trencher.core.method.prose.heats import Heat
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.reader import Reader
 from trencher.core.method.prose.unread import ask_about
 from trencher.core.method.stages import Method, celsius
@@ -32,7 +32,7 @@ UNSAID_C: dict[bool, tuple[float, ...]] = {
 
 
 @dataclass(frozen=True)
-class Place:
+class TextPlace:
     """A stretch of the text; ``stages``: which of the method's it became a part of."""
 
     start: int
@@ -42,12 +42,12 @@ class Place:
 
 
 @dataclass(frozen=True)
-class Reading:
+class RecipeReading:
     """What was read. ``method`` None: nothing that heats was found."""
 
     method: Method | None
-    read: tuple[Place, ...]
-    left: tuple[Place, ...]
+    read: tuple[TextPlace, ...]
+    left: tuple[TextPlace, ...]
     opens: tuple[Open, ...]
 
 
@@ -57,7 +57,7 @@ def read_prose(
     kind: CookerKind = "fan",
     weight_kg: float | None = None,
     range_c: tuple[float, float] = USUAL_RANGE_C,
-) -> Reading:
+) -> RecipeReading:
     """Stages of a recipe's words for an oven of ``kind`` that goes through ``range_c``.
 
     ``weight_kg`` is needed to compare rates with totals and to ask about the hot start.
@@ -80,9 +80,9 @@ def read_prose(
     return _reading(reader)
 
 
-def _heat_unsaid(found: Reading, reader: Reader) -> Reading:
+def _heat_unsaid(found: RecipeReading, reader: Reader) -> RecipeReading:
     """A rule that says no heat, read for each of the heats it may be meant for."""
-    readings: list[tuple[float, Reading]] = []
+    readings: list[tuple[float, RecipeReading]] = []
     for heat in UNSAID_C[reader.kind == "fan"]:
         again = Reader(reader.text, reader.kind, reader.weight_kg, reader.range_c)
         again.heat, again.where = Heat(celsius(heat), None, ()), "ready"
@@ -97,16 +97,16 @@ def _heat_unsaid(found: Reading, reader: Reader) -> Reading:
     return replace(first, opens=(asked, *first.opens))
 
 
-def _reading(reader: Reader) -> Reading:
+def _reading(reader: Reader) -> RecipeReading:
     method = reader.drafts.method()
     text = reader.text
-    stages_of: dict[Mark, list[int]] = {}
+    stages_of: dict[Mention, list[int]] = {}
     for n, draft in enumerate(reader.drafts.all):
         for mark in dict.fromkeys(draft.marks):
             stages_of.setdefault(mark, []).append(n)
     used = sorted({*reader.used, *stages_of}, key=lambda m: m.start)
     read = tuple(
-        Place(m.start, m.end, text[m.start : m.end], tuple(stages_of.get(m, ()))) for m in used
+        TextPlace(m.start, m.end, text[m.start : m.end], tuple(stages_of.get(m, ()))) for m in used
     )
     opens: list[Open] = []
     if method is not None:
@@ -117,12 +117,12 @@ def _reading(reader: Reader) -> Reading:
         opens += hot_start(method, reader.weight_kg)
         if reader.total is not None:
             opens += against_total(method, reader.total.minutes, reader.weight_kg)
-    return Reading(method, read, tuple(_left(text, used)), tuple(opens[:MOST_ASKED]))
+    return RecipeReading(method, read, tuple(_left(text, used)), tuple(opens[:MOST_ASKED]))
 
 
-def _left(text: str, used: list[Mark]) -> list[Place]:
+def _left(text: str, used: list[Mention]) -> list[TextPlace]:
     """Sentences and clauses in which nothing was understood, and numbers that were passed."""
-    found: list[Place] = []
+    found: list[TextPlace] = []
     covered = bytearray(len(text) + 1)
     begins = bytearray(len(text) + 1)
     for mark in used:
@@ -133,10 +133,10 @@ def _left(text: str, used: list[Mark]) -> list[Place]:
             words = m.group().strip()
             if len(words) > 1:
                 start = m.start() + len(m.group()) - len(m.group().lstrip())
-                found.append(Place(start, start + len(words), words))
+                found.append(TextPlace(start, start + len(words), words))
             continue
         for number in re.finditer(r"\d+(?:[.,]\d+)?\s*\w*", m.group()):
             at = m.start() + number.start()
             if not covered[at]:
-                found.append(Place(at, at + len(number.group()), number.group().strip()))
+                found.append(TextPlace(at, at + len(number.group()), number.group().strip()))
     return found

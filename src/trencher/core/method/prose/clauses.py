@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
 from trencher.core.method.prose.lexicon import ACT_KINDS
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 
 ROLES = ("first", "last", "after", "every", "second", "remaining", "before")
 MOST_MARKS = 60
@@ -59,8 +59,8 @@ class Clause:
 
     sentence: int
     line: bool
-    marks: list[Mark] = field(default_factory=list)
-    acts: list[Mark] = field(default_factory=list)
+    marks: list[Mention] = field(default_factory=list)
+    acts: list[Mention] = field(default_factory=list)
 
     @property
     def act(self) -> str:
@@ -77,11 +77,11 @@ class Clause:
         """Whether one of these is said."""
         return any(m.kind in kinds for m in self.marks)
 
-    def get(self, *kinds: str) -> list[Mark]:
+    def get(self, *kinds: str) -> list[Mention]:
         """What is said of these kinds, in order."""
         return [m for m in self.marks if m.kind in kinds]
 
-    def role(self, mark: Mark, text: str) -> str:
+    def role(self, mark: Mention, text: str) -> str:
         """What the nearest word before a time makes of it: after, every, first, last …"""
         i = self.marks.index(mark)
         prior = self.marks[i - 1] if i else mark
@@ -107,7 +107,7 @@ class Clause:
         return ""
 
 
-def clauses_of(text: str, marks: Sequence[Mark]) -> list[Clause]:
+def clauses_of(text: str, marks: Sequence[Mention]) -> list[Clause]:
     """The clauses of a text, in order."""
     found: list[Clause] = []
     now = Clause(0, True)
@@ -170,7 +170,7 @@ def _whole_first(clauses: Sequence[Clause], text: str) -> list[Clause]:
     return found
 
 
-def _set_apart(now: Clause, mark: Mark, text: str) -> bool:
+def _set_apart(now: Clause, mark: Mention, text: str) -> bool:
     """Whether a cover, a second time or *the last …*, after a comma, begins a clause of its own."""
     between = text[now.marks[-1].end : mark.start]
     joined = re.search(r"[,;]|\band\b", between) is not None
@@ -227,7 +227,7 @@ def _whole(now: Clause) -> bool:
     )
 
 
-def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
+def _its_own_time(now: Clause, mark: Mention, text: str) -> Mention | None:
     """The time of *half an hour's rest*, where other things stand before it."""
     last = now.marks[-1] if now.marks else None
     if (
@@ -257,7 +257,7 @@ def _its_own_time(now: Clause, mark: Mark, text: str) -> Mark | None:
     )
 
 
-def _starts_anew(now: Clause, mark: Mark, word: str, text: str) -> bool:
+def _starts_anew(now: Clause, mark: Mention, word: str, text: str) -> bool:
     """Whether an act begins a clause of its own."""
     if not now.acts:
         # A thing done after a heat or a time of its own: "20 minutes at 220C, turn down".

@@ -13,7 +13,7 @@ from dataclasses import replace
 from trencher.core.method.prose.asked import Choice, Open
 from trencher.core.method.prose.drafts import Draft
 from trencher.core.method.prose.dressing import IF_NEED
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.reader import Reader
 from trencher.core.method.stages import Method, Oven, Rest, Stage, Turn
 from trencher.core.thermal.surface import Cover, RestHow
@@ -58,13 +58,13 @@ def _homeless(reader: Reader, method: Method) -> list[Open]:
     return found
 
 
-def _told(reader: Reader, mark: Mark, shown: set[Mark], family: Container[str]) -> bool:
+def _told(reader: Reader, mark: Mention, shown: set[Mention], family: Container[str]) -> bool:
     """Whether the sentence says the same in other words, and those show."""
     start, end = _sentence(reader, mark)
     return any(start <= m.start < end and m.kind in family for m in shown)
 
 
-def _places(method: Method, mark: Mark) -> list[Choice]:
+def _places(method: Method, mark: Mention) -> list[Choice]:
     """Each stage it could belong to, the first reading being that it belongs to none."""
     found = [Choice("to none of them", method)]
     for n, stage in enumerate(method.stages):
@@ -75,7 +75,7 @@ def _places(method: Method, mark: Mark) -> list[Choice]:
     return found
 
 
-def _dressed(stage: Stage, mark: Mark) -> Stage | None:
+def _dressed(stage: Stage, mark: Mention) -> Stage | None:
     if isinstance(stage, Oven):
         if mark.kind in UNDER:
             return replace(stage, bed="rack" if mark.kind == "rack" else "roots")
@@ -132,7 +132,7 @@ def _perhaps(reader: Reader, method: Method) -> list[Open]:
     return found
 
 
-def _sentence(reader: Reader, mark: Mark) -> tuple[int, int]:
+def _sentence(reader: Reader, mark: Mention) -> tuple[int, int]:
     ends = [m.start for m in reader.marks if m.kind == "end"]
     before = [e for e in ends if e < mark.start]
     behind = [e for e in ends if e > mark.start]
@@ -141,7 +141,7 @@ def _sentence(reader: Reader, mark: Mark) -> tuple[int, int]:
 
 def _span(draft: Draft, start: int, end: int) -> tuple[int, int] | None:
     """From where to where a sentence tells of a stage: its lengths and acts."""
-    said: Sequence[Mark] = [m for m in draft.marks if m.kind in ("time", "rate", "temp")]
+    said: Sequence[Mention] = [m for m in draft.marks if m.kind in ("time", "rate", "temp")]
     inside = [m for m in said if start <= m.start < end]
     if not inside or len(inside) < len(said):
         return None

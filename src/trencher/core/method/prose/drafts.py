@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 
 from trencher.core.method.prose.asked import Choice, Open
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.stages import (
     HEATED,
     Length,
@@ -60,7 +60,7 @@ class Draft:
     """A stage, the marks it was made of, and what else they could mean."""
 
     stage: Stage
-    marks: list[Mark] = field(default_factory=list)
+    marks: list[Mention] = field(default_factory=list)
     others: list[Alternative] = field(default_factory=list)
 
     def other(self, code: str, words: str, stage: Stage, gap: str = "") -> None:
@@ -84,7 +84,7 @@ class Drafts:
         self.all: list[Draft] = []
         self.weight_kg = weight_kg
 
-    def add(self, stage: Stage, marks: Sequence[Mark]) -> Draft:
+    def add(self, stage: Stage, marks: Sequence[Mention]) -> Draft:
         """A stage at the end."""
         draft = Draft(stage, list(marks))
         self.all.append(draft)
@@ -115,7 +115,7 @@ class Drafts:
         words: str,
         at: float | None,
         every: float | None,
-        marks: Sequence[Mark],
+        marks: Sequence[Mention],
     ) -> None:
         """A task on a stage."""
         task = Task(verb, words, at, every)
@@ -128,7 +128,7 @@ class Drafts:
         first_min: float,
         front: Callable[[Oven], Oven],
         back: Callable[[Oven], Oven],
-        marks: Sequence[Mark],
+        marks: Sequence[Mention],
     ) -> bool:
         """Cut a stage by the clock in two; False where it is not by the clock or too short."""
         stage = draft.stage

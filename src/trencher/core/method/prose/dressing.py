@@ -10,7 +10,7 @@ from trencher.core.method.notation import LIQUID_ML
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.heats import core_temp, goal_of
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.state import LIQUIDS, Said, how_of
 from trencher.core.method.stages import Minutes, Oven, Stage, UntilCore, Verb
 from trencher.core.thermal.surface import Cover
@@ -128,7 +128,7 @@ class Dressing(Heating):
     def _in_liquid(self, stage: Stage) -> Stage:
         return replace(stage, liquid_ml=self.liquid) if isinstance(stage, Oven) else stage
 
-    def _soak(self, poured: Sequence[Mark]) -> bool:
+    def _soak(self, poured: Sequence[Mention]) -> bool:
         low, high = LIQUID_ML
         amount = sum(m.amount for m in poured)
         if not low <= amount <= high:
@@ -141,7 +141,7 @@ class Dressing(Heating):
         self._use(*poured)
         return True
 
-    def _lay(self, mark: Mark) -> None:
+    def _lay(self, mark: Mention) -> None:
         if mark.kind == "lid" or (
             re.search(r"\blid\b", self._word(mark), re.I) and mark.kind == "cover"
         ):
@@ -208,7 +208,7 @@ class Dressing(Heating):
         self._use(*clause.get("until", "core"), *covers)
         return True
 
-    def _was_covered(self, mark: Mark) -> None:
+    def _was_covered(self, mark: Mention) -> None:
         """What is taken off was on, though nobody said so."""
         taken = re.search(r"\b(lid|foil|cover)\b", self._word(mark), re.I)
         ovens = [d for d in self.drafts.all if isinstance(d.stage, Oven)]
@@ -232,7 +232,7 @@ class Dressing(Heating):
             draft.change(lambda s: replace(s, cover=on) if isinstance(s, Oven) else s)
             draft.marks.append(mark)
 
-    def _timed_dress(self, clause: Clause, covers: Sequence[Mark]) -> bool:
+    def _timed_dress(self, clause: Clause, covers: Sequence[Mention]) -> bool:
         """*Covered for the first hour*, *uncover for the last 30 minutes*, *after 2 hours take the
         foil off*: cuts the stage in two, or hangs a task where a goal ends it."""
         times = [

@@ -10,7 +10,7 @@ from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.drafts import MOST_STAGES, Draft, can_be
 from trencher.core.method.prose.heats import Heat
 from trencher.core.method.prose.lengths import Lengths
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.state import Said
 from trencher.core.method.stages import (
     PER_KG,
@@ -255,7 +255,7 @@ class Heating(Lengths):
                 self._lose(said)
         return draft
 
-    def _ranged(self, draft: Draft, mark: Mark) -> None:
+    def _ranged(self, draft: Draft, mark: Mention) -> None:
         if mark.high_min <= mark.low_min:
             return
         for minutes in (mark.minutes, mark.low_min, mark.high_min):
@@ -285,7 +285,7 @@ class Heating(Lengths):
         at: float | None,
         every: float | None,
         mode: str,
-        spoken: list[Mark],
+        spoken: list[Mention],
     ) -> None:
         whole = self.drafts.minutes(draft.stage.length)
         if mode.startswith("share"):

@@ -10,7 +10,7 @@ from itertools import pairwise
 from trencher.core.method.notation import CORE_HIGH_C, CORE_LOW_C, OVEN_HIGH_C, OVEN_LOW_C
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.lexicon import WORD_HEATS_C
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.stages import Air, Temp, celsius
 from trencher.core.thermal.kinds import CookerKind
 
@@ -51,7 +51,7 @@ class Heat:
 
     temp: Temp
     air: Air | None
-    marks: tuple[Mark, ...]
+    marks: tuple[Mention, ...]
     others: tuple[Other, ...] = ()
     fan_drop_c: float = 0.0
 
@@ -66,12 +66,12 @@ class Goal:
     """What the middle is to read. ``role``: core, climb, hold or out (taken out at it)."""
 
     temp: Temp
-    marks: tuple[Mark, ...]
+    marks: tuple[Mention, ...]
     role: str
     others: tuple[Other, ...] = ()
 
 
-def scale_of(marks: Sequence[Mark]) -> str:
+def scale_of(marks: Sequence[Mention]) -> str:
     """The one scale a text names, or can only mean; "" where it names none or both."""
     for before, mark in pairwise(marks):
         # No middle is at 125C: a text whose middles read so is in °F throughout.
@@ -82,7 +82,7 @@ def scale_of(marks: Sequence[Mark]) -> str:
     return said.pop() if len(said) == 1 and said != {"gas"} else ""
 
 
-def group(clause: Clause, i: int, text: str) -> list[Mark]:
+def group(clause: Clause, i: int, text: str) -> list[Mention]:
     """Temperatures that stand side by side: the same heat said in several ways."""
     found = [clause.marks[i]]
     for mark in clause.marks[i + 1 :]:
@@ -97,7 +97,7 @@ def group(clause: Clause, i: int, text: str) -> list[Mark]:
     return found
 
 
-def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: bool) -> str:
+def of_core(clause: Clause, marks: Sequence[Mention], text: str, *, wants_core: bool) -> str:
     """The role of a core's temperature, "" for an oven's. The nearest word decides; numbers no core
     can have are the oven's. ``wants_core``: whether a heat stands already and a core is lacking."""
     if any(m.temp is None or core_temp(m) is None for m in marks):
@@ -152,12 +152,12 @@ def of_core(clause: Clause, marks: Sequence[Mark], text: str, *, wants_core: boo
     return "core" if wants_core and low and clause.act in ("out", "rest") else ""
 
 
-def _lower(mark: Mark, heat: Mark) -> bool:
+def _lower(mark: Mention, heat: Mention) -> bool:
     found = core_temp(mark)
     return found is not None and heat.temp is not None and found.c < heat.temp.c
 
 
-def core_temp(mark: Mark) -> Temp | None:
+def core_temp(mark: Mention) -> Temp | None:
     """The core's temperature a mark can mean; a bare number above what a core has is in °F."""
     assert mark.temp is not None
     temp = mark.temp
@@ -174,7 +174,7 @@ def _middle(temp: Temp, high: Temp | None, code: str) -> tuple[Temp, list[Other]
     return mean, [Other(code, str(t), t, "") for t in (mean, temp, high)]
 
 
-def goal_of(marks: Sequence[Mark], role: str) -> Goal:
+def goal_of(marks: Sequence[Mention], role: str) -> Goal:
     """A core's temperature, said once or several times."""
     others: list[Other] = []
     temps: list[Temp] = []
@@ -194,7 +194,7 @@ def goal_of(marks: Sequence[Mark], role: str) -> Goal:
 
 
 def heat_of(
-    marks: Sequence[Mark], kind: CookerKind, range_c: tuple[float, float], scale: str
+    marks: Sequence[Mention], kind: CookerKind, range_c: tuple[float, float], scale: str
 ) -> Heat | None:
     """The oven's heat that temperatures side by side mean for an oven of ``kind``; None where no
     oven has any of them. ``scale``: the one this text uses where a number says none."""
@@ -225,7 +225,9 @@ def heat_of(
     return Heat(temp, air, tuple(marks), (*others, *ranged), drop)
 
 
-def _scaled(mark: Mark, range_c: tuple[float, float], scale: str, beside: Sequence[Mark]) -> Mark:
+def _scaled(
+    mark: Mention, range_c: tuple[float, float], scale: str, beside: Sequence[Mention]
+) -> Mention:
     """A bare number on the scale it can only be meant on."""
     if not mark.bare or mark.temp is None:
         return mark
@@ -241,7 +243,7 @@ def _scaled(mark: Mark, range_c: tuple[float, float], scale: str, beside: Sequen
     return mark
 
 
-def _either_scale(mark: Mark, range_c: tuple[float, float]) -> list[Other]:
+def _either_scale(mark: Mention, range_c: tuple[float, float]) -> list[Other]:
     """A bare number that this oven has on both scales is asked about."""
     if not mark.bare or mark.temp is None or mark.temp.unit != "C":
         return []
@@ -253,7 +255,7 @@ def _either_scale(mark: Mark, range_c: tuple[float, float]) -> list[Other]:
     return [Other("scale", str(t), t, words) for t in (mark.temp, other)]
 
 
-def _compared(a: Mark, b: Mark) -> list[Other]:
+def _compared(a: Mention, b: Mention) -> list[Other]:
     assert a.temp is not None
     assert b.temp is not None
     gap = abs(b.temp.c - a.temp.c)
@@ -264,7 +266,7 @@ def _compared(a: Mark, b: Mark) -> list[Other]:
     return [Other(code, str(t), t, words) for t in (a.temp, b.temp)]
 
 
-def named_heat(mark: Mark, text: str) -> Heat:
+def named_heat(mark: Mention, text: str) -> Heat:
     """A heat by its old name, asked about."""
     word = " ".join(text[mark.start : mark.end].casefold().split())
     c = next(c for name, c in WORD_HEATS_C if word.startswith(name))

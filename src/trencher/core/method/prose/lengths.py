@@ -17,7 +17,7 @@ from trencher.core.method.prose.heats import (
     named_heat,
     of_core,
 )
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.state import Part, Said, State
 from trencher.core.method.stages import (
     Length,
@@ -124,7 +124,7 @@ class Lengths(State):
                 self._seen(clause, parts, mark)
         return parts
 
-    def _moved_by(self, by: Mark, heat: Heat, clause: Clause) -> Heat:
+    def _moved_by(self, by: Mention, heat: Heat, clause: Clause) -> Heat:
         """*Down by 20 degrees*: degrees of the heat's own scale where none is said."""
         bare_f = heat.temp.unit == "F" and "F" not in self._word(by)
         change = by.amount * (5.0 / 9.0 if bare_f else 1.0)
@@ -150,7 +150,7 @@ class Lengths(State):
         else:
             parts.append(Part(heat, []))
 
-    def _timed(self, clause: Clause, parts: list[Part], mark: Mark) -> None:
+    def _timed(self, clause: Clause, parts: list[Part], mark: Mention) -> None:
         length: Length = Minutes(round(mark.minutes, 4))
         marks = clause.marks
         i = marks.index(mark)
@@ -223,7 +223,7 @@ class Lengths(State):
         over = follow if plus else None
         part.lengths.append(Said(mark, length, end=over.end if over else -1, plus=over))
 
-    def _said_again(self, before: Said, mark: Mark) -> bool:
+    def _said_again(self, before: Said, mark: Mention) -> bool:
         """Whether a time is the one before for another doneness, or the same said otherwise."""
         between = self.text[before.either[-1].end if before.either else before.over : mark.start]
         if EITHER.match(between) or DONE_AS.match(between):
@@ -235,7 +235,7 @@ class Lengths(State):
         whom = FOR_WHOM.match(self.text[mark.end :])
         return whom is not None and (bracket or DONE_TO.match(between) is not None)
 
-    def _left_of(self, mark: Mark, parts: list[Part]) -> Length | None:
+    def _left_of(self, mark: Mention, parts: list[Part]) -> Length | None:
         """*20 minutes at 220C and 160C for the rest of the hour and a half*: what is left of it."""
         if not re.search(r"\bof\s+(?:the|an?)\s*$", self.text[: mark.start], re.IGNORECASE):
             return None
@@ -278,7 +278,7 @@ class Lengths(State):
         reached = last.stage.length if last is not None else None
         return isinstance(reached, UntilCore) and goal.temp.c > reached.temp.c + WARM_C
 
-    def _seen(self, clause: Clause, parts: list[Part], mark: Mark) -> None:
+    def _seen(self, clause: Clause, parts: list[Part], mark: Mention) -> None:
         i = clause.marks.index(mark)
         waits = any(m.kind == "until" for m in clause.marks[:i]) or mark.kind == "falling"
         so_far = [

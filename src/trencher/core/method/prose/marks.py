@@ -50,7 +50,7 @@ from trencher.core.units import GAS_MARKS
 
 
 @dataclass(frozen=True)
-class Mark:
+class Mention:
     """One thing said, at ``start``–``end`` of the text.
 
     ``kind``: temp, time, rate, plus, ml, by (degrees more or less), number (its meaning unsaid) or
@@ -119,11 +119,13 @@ def _per_of(written: str) -> tuple[Per, float]:
     return next((per, times) for begins, per, times in _PER_OF if word.startswith(begins))
 
 
-def _rates(text: str) -> Iterator[Mark]:
+def _rates(text: str) -> Iterator[Mention]:
     for m in PER_FIRST.finditer(text):
         per, times = _per_of(m["per"])
         low, high = span(m, "r")
-        yield Mark("rate", m.start(), m.end(), low_min=low * times, high_min=high * times, per=per)
+        yield Mention(
+            "rate", m.start(), m.end(), low_min=low * times, high_min=high * times, per=per
+        )
     for m in RATES.finditer(text):
         per, times = _per_of(m["per"])
         times /= 60.0 if m["rs"] else 1.0 / 60.0 if m["rh"] else 1.0
@@ -131,15 +133,15 @@ def _rates(text: str) -> Iterator[Mark]:
         low, high = low + _share(m["rshare"]), high + _share(m["rshare"])
         at = max(m.start("plus"), m.start("plus_part"))
         end = at if at >= 0 else m.end()
-        yield Mark("rate", m.start(), end, low_min=low * times, high_min=high * times, per=per)
+        yield Mention("rate", m.start(), end, low_min=low * times, high_min=high * times, per=per)
         if at >= 0:
             plus = value(m["plus"]) if m["plus"] else _part(m["plus_part"])
-            yield Mark("plus", at, m.end(), low_min=plus, high_min=plus)
+            yield Mention("plus", at, m.end(), low_min=plus, high_min=plus)
 
 
-def _times(text: str) -> Iterator[Mark]:
+def _times(text: str) -> Iterator[Mention]:
     """Times, *30 minutes to an hour* as one."""
-    before: Mark | None = None
+    before: Mention | None = None
     for mark in _single_times(text):
         if before is None:
             before = mark
@@ -152,7 +154,7 @@ def _times(text: str) -> Iterator[Mark]:
         yield before
 
 
-def _single_times(text: str) -> Iterator[Mark]:
+def _single_times(text: str) -> Iterator[Mention]:
     for m in TIMES.finditer(text):
         if m["part"]:
             low = high = _part(m["part"])
@@ -167,7 +169,7 @@ def _single_times(text: str) -> Iterator[Mark]:
             low, high = low + _share(m["mshare"]), high + _share(m["mshare"])
         else:
             low, high = (v / 60.0 for v in span(m, "s"))
-        yield Mark("time", m.start(), m.end(), low_min=low, high_min=high)
+        yield Mention("time", m.start(), m.end(), low_min=low, high_min=high)
 
 
 def _degrees(written: str, unit: str, high: str | None) -> tuple[Temp, Temp | None]:
@@ -177,64 +179,64 @@ def _degrees(written: str, unit: str, high: str | None) -> tuple[Temp, Temp | No
     return Temp(clean, scale), top  # type: ignore[arg-type]
 
 
-def _temps(text: str) -> Iterator[Mark]:
+def _temps(text: str) -> Iterator[Mention]:
     for m in RANGE.finditer(text):
         temp, high = _degrees(m["value"], m["unit"], m["high"])
         if 0.0 < float(m["high"]) - float(temp.written) <= WIDEST:
-            yield Mark("temp", m.start(), m.end(), temp=temp, high=high, fan=bool(m["fan"]))
+            yield Mention("temp", m.start(), m.end(), temp=temp, high=high, fan=bool(m["fan"]))
     for m in DEGREES.finditer(text):
         unit = m["unit"] or ""
         fan = bool(m["before"] or m["fan"]) or not unit
         temp, _ = _degrees(m["value"], unit, None)
-        yield Mark(
+        yield Mention(
             "temp", m.start(), m.end(), temp=temp, fan=fan, still=bool(m["still"]), bare=not unit
         )
     for m in FAN_BARE.finditer(text):
-        yield Mark("temp", m.start(), m.end(), temp=Temp(m["value"], "C"), fan=True, bare=True)
+        yield Mention("temp", m.start(), m.end(), temp=Temp(m["value"], "C"), fan=True, bare=True)
     for m in SPOKEN.finditer(text):
         try:
             written = number(value(m["value"]))
         except (KeyError, ValueError):
             continue
         temp, _ = _degrees(written, m["unit"] or "", None)
-        yield Mark("temp", m.start(), m.end(), temp=temp, bare=not m["unit"])
+        yield Mention("temp", m.start(), m.end(), temp=temp, bare=not m["unit"])
     for pattern in (DEG_ONLY, BARE, OVEN_OF, OR_INSIDE):
         for m in pattern.finditer(text):
             temp, high = _degrees(m["value"], "", m["high"])
             if float(temp.written) < LEAST_BARE:
                 continue
-            yield Mark("temp", m.start("value"), m.end(), temp=temp, high=high, bare=True)
+            yield Mention("temp", m.start("value"), m.end(), temp=temp, high=high, bare=True)
     marks = dict(GAS_MARKS)
     for m in GAS.finditer(text):
         mark = {"¼": "1/4", "½": "1/2"}.get(m["mark"], m["mark"])
         if mark in marks:
-            yield Mark("temp", m.start(), m.end(), temp=Temp(mark, "gas"))
+            yield Mention("temp", m.start(), m.end(), temp=Temp(mark, "gas"))
 
 
-def _amounts(text: str) -> Iterator[Mark]:
+def _amounts(text: str) -> Iterator[Mention]:
     for m in BY.finditer(text):
         share = 5.0 / 9.0 if (m["u"] or "") in ("F", "f") else 1.0
-        yield Mark("by", m.start(), m.end(), amount=value(m["v"]) * share)
+        yield Mention("by", m.start(), m.end(), amount=value(m["v"]) * share)
     for m in ML.finditer(text):
         each = next(v for name, v in ML_OF if m["u"].casefold().startswith(name))
         half = m["v"].casefold().startswith("half")
-        yield Mark("ml", m.start(), m.end(), amount=(0.5 if half else value(m["v"])) * each)
+        yield Mention("ml", m.start(), m.end(), amount=(0.5 if half else value(m["v"])) * each)
     for m in OTHER.finditer(text):
-        yield Mark("measure", m.start(), m.end())
+        yield Mention("measure", m.start(), m.end())
 
 
-def _words(text: str) -> Iterator[Mark]:
+def _words(text: str) -> Iterator[Mention]:
     for kind, pattern in PHRASES:
         for m in pattern.finditer(text):
-            yield Mark(kind, m.start(), m.end())
+            yield Mention(kind, m.start(), m.end())
 
 
-def _so_long(m: re.Match[str], minutes: float) -> Mark:
+def _so_long(m: re.Match[str], minutes: float) -> Mention:
     """A time whose unit is not said where its number, the group ``v``, stands."""
-    return Mark("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
+    return Mention("time", m.start("v"), m.end("v"), low_min=minutes, high_min=minutes, bare=True)
 
 
-def _unsaid(text: str) -> Iterator[Mark]:
+def _unsaid(text: str) -> Iterator[Mention]:
     """Times without a unit of their own: *rest for 20*, *the last hour of three*, *after 20 and 40
     minutes*, *for the first hour …, for the second*, *from the second hour on*."""
     for m in OF_HOURS.finditer(text):
@@ -247,11 +249,11 @@ def _unsaid(text: str) -> Iterator[Mark]:
     for m in SECOND.finditer(text):
         yield _so_long(m, 30.0 if "half" in m["unit"].casefold() else 60.0)
     for m in FROM_HOUR.finditer(text):
-        yield Mark("after", m.start(), m.start("v"))
+        yield Mention("after", m.start(), m.start("v"))
         yield _so_long(m, 60.0 + 60.0 * ("second", "third", "fourth").index(m["n"].casefold()))
 
 
-def _more(text: str) -> Iterator[Mark]:
+def _more(text: str) -> Iterator[Mention]:
     """*Twenty more*: of what was counted last, minutes where nothing was."""
     units = [(m.start(), m[0]) for m in UNIT.finditer(text)]
     for m in SO_MANY_MORE.finditer(text):
@@ -260,9 +262,9 @@ def _more(text: str) -> Iterator[Mark]:
         yield _so_long(m, value(m["v"]) * (60.0 if hours else 1.0))
 
 
-def _lone(text: str) -> Iterator[Mark]:
+def _lone(text: str) -> Iterator[Mention]:
     for m in LONE.finditer(text):
-        yield Mark("number", m.start(), m.end(), amount=value(m.group()))
+        yield Mention("number", m.start(), m.end(), amount=value(m.group()))
 
 
 _GAP = re.compile(r"\s{9,}")
@@ -275,7 +277,7 @@ def _without_gaps(text: str) -> str:
     return _GAP.sub(lambda m: m[0][:3] + "\0" * (len(m[0]) - 6) + m[0][-3:], text)
 
 
-def marks_in(text: str) -> list[Mark]:
+def marks_in(text: str) -> list[Mention]:
     """Everything said in ``text``, by place; a longer mark keeps a shorter one out of its place."""
     text = _without_gaps(text)
     found = [*chain(_rates(text), _times(text), _temps(text), _amounts(text), _words(text))]
@@ -284,7 +286,7 @@ def marks_in(text: str) -> list[Mark]:
         enumerate(found), key=lambda p: (_RANK.get(p[1].kind, 6), p[1].start - p[1].end, p[0])
     )
     taken = [False] * len(text)
-    kept: list[Mark] = []
+    kept: list[Mention] = []
     for _, mark in order:
         if any(taken[mark.start : mark.end]):
             continue
@@ -299,7 +301,7 @@ def marks_in(text: str) -> list[Mark]:
     return _by_weight(sorted(kept, key=lambda f: (f.start, f.end)), text)
 
 
-def _by_weight(marks: list[Mark], text: str) -> list[Mark]:
+def _by_weight(marks: list[Mention], text: str) -> list[Mention]:
     """*An hour at 200C for every kilo*: the weight behind the heat makes a rate of the time."""
     for n, (time, temp) in enumerate(pairwise(marks)):
         if time.kind != "time" or temp.kind != "temp":

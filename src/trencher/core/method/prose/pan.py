@@ -8,7 +8,7 @@ from dataclasses import replace
 from trencher.core.method.prose.changes import Changes
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.lengths import AT_WORD
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.stages import Length, Minutes, Rate, Sear, UntilOutcome
 
 IN_A_PAN = re.compile(r"\b(?:pan|skillet|hob|stove(?:top)?)\b", re.IGNORECASE)
@@ -37,7 +37,7 @@ class Pan(Changes):
         between = self.text[first.end : then.start]
         return AT_WORD.match(between) is not None or between.strip() == "for"
 
-    def _other_side(self, clause: Clause, mark: Mark) -> bool:
+    def _other_side(self, clause: Clause, mark: Mention) -> bool:
         """*Then 2 minutes on the other side*: more of the pan that is on."""
         last = self.drafts.last
         sides = [self._word(s) for s in clause.get("side")]

@@ -9,7 +9,7 @@ from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.drafts import can_be
 from trencher.core.method.prose.heating import Heating
 from trencher.core.method.prose.heats import core_temp, of_core
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.state import Said, how_of
 from trencher.core.method.stages import (
     Length,
@@ -75,7 +75,7 @@ class Rests(Heating):
             self._ranged(draft, x.mark)
         self.where, self.heat, self.fresh = "oven", None, False
 
-    def _word_before(self, mark: Mark, clause: Clause) -> bool:
+    def _word_before(self, mark: Mention, clause: Clause) -> bool:
         """Whether *once* or *when* stands before it: it has been reached, and is not waited for."""
         before = self.text[clause.marks[0].start : mark.start]
         return re.search(r"\b(?:once|when)\b", before, re.IGNORECASE) is not None
@@ -271,7 +271,7 @@ class Rests(Heating):
                 self._set_heat(part.heat, clause)
                 self._add_oven(part.lengths)
 
-    def _share(self, mark: Mark, whole: float) -> Minutes:
+    def _share(self, mark: Mention, whole: float) -> Minutes:
         """*Half as long* of so many minutes."""
         words = self._word(mark).casefold()
         share = next((n for word, n in SHARES.items() if word in words), 1.0)
@@ -290,7 +290,7 @@ class Rests(Heating):
 
     def _add_rest(self, x: Said | None, clause: Clause) -> None:
         how: RestHow = "pan" if clause.has("in_tin") else "open"
-        marks: list[Mark] = [*clause.get("rest"), *clause.get("in_tin")]
+        marks: list[Mention] = [*clause.get("rest"), *clause.get("in_tin")]
         if self.rest_dress is not None:
             how, worn = self.rest_dress
             marks += worn

@@ -12,7 +12,7 @@ from trencher.core.method.prose.clauses import Clause, clauses_of
 from trencher.core.method.prose.drafts import Draft, Drafts
 from trencher.core.method.prose.heats import Goal, Heat, scale_of
 from trencher.core.method.prose.lexicon import ACT_KINDS
-from trencher.core.method.prose.marks import Mark, marks_in
+from trencher.core.method.prose.marks import Mention, marks_in
 from trencher.core.method.stages import Bed, Length, Off, Oven, Verb
 from trencher.core.thermal.kinds import CookerKind
 from trencher.core.thermal.surface import Cover, RestHow
@@ -29,12 +29,12 @@ Where = Literal["before", "ready", "oven", "pan", "out"]
 class Said:
     """A length with the mark it stands in, and its place among the clause's words."""
 
-    mark: Mark
+    mark: Mention
     length: Length
     goal: Goal | None = None
     end: int = -1
-    either: tuple[Mark, ...] = ()
-    plus: Mark | None = None
+    either: tuple[Mention, ...] = ()
+    plus: Mention | None = None
 
     @property
     def over(self) -> int:
@@ -50,14 +50,14 @@ class Part:
     lengths: list[Said]
 
 
-def takes_time(mark: Mark) -> bool:
+def takes_time(mark: Mention) -> bool:
     """False for a time no stage can have: it is left, and listed."""
     return mark.kind not in ("time", "rate") or (
         mark.low_min > 0.0 and mark.high_min <= LONGEST_MIN
     )
 
 
-def how_of(covers: Sequence[Mark]) -> RestHow | None:
+def how_of(covers: Sequence[Mention]) -> RestHow | None:
     """How a rest is covered by what is laid over it; None where nothing is said."""
     kinds = {m.kind for m in covers}
     if "bowl" in kinds:
@@ -79,7 +79,7 @@ class State:
         self.marks = [m for m in marks_in(text) if takes_time(m)]
         self.scale = scale_of(self.marks)
         self.clauses = clauses_of(text, self.marks)
-        self.used: dict[Mark, None] = {}
+        self.used: dict[Mention, None] = {}
         """What found a use, in that order."""
         self.aside: list[Clause] = []
         self.heats: list[Heat] = []
@@ -95,7 +95,7 @@ class State:
         self.cover: Cover | None = None
         self.uncovered = False
         """It was said to lie open."""
-        self.worn: dict[str, list[Mark]] = {}
+        self.worn: dict[str, list[Mention]] = {}
         """What was said of its cover, its bed and its liquid, while they last."""
         self.pot = False
         self.pan_hot: int | None = None
@@ -105,8 +105,8 @@ class State:
         self.cold = False
         self.fan_drop_c = 0.0
         self.sentence = -1
-        self.total: Mark | None = None
-        self.hung: list[tuple[Verb, str, float | None, float | None, str, list[Mark]]] = []
+        self.total: Mention | None = None
+        self.hung: list[tuple[Verb, str, float | None, float | None, str, list[Mention]]] = []
         self.task_before: tuple[int, float] | None = None
         """The sentence of the last thing done, and its minute."""
         self.worked_out: Said | None = None
@@ -115,24 +115,24 @@ class State:
         self.within = False
         """Whether what is done last belongs to the time said for all."""
         self.finally_said: Clause | None = None
-        self.dress_later: tuple[float, bool, list[Mark]] | None = None
+        self.dress_later: tuple[float, bool, list[Mention]] | None = None
         """When within a time that is still to be said it is uncovered (True) or covered: minutes
         from its beginning, from its end if negative."""
         self.off: Draft | None = None
         """Switched off for a time that is still to be said."""
-        self.rest_dress: tuple[RestHow, list[Mark]] | None = None
+        self.rest_dress: tuple[RestHow, list[Mention]] | None = None
 
     def _oven(self, clause: Clause) -> None:
         """A clause about the heat: its own module's work."""
         raise NotImplementedError
 
-    def _soak(self, poured: Sequence[Mark]) -> bool:
+    def _soak(self, poured: Sequence[Mention]) -> bool:
         """Liquid around it from here on."""
         raise NotImplementedError
 
-    def _from_the_list(self, behind: Mark | re.Match[str]) -> list[Mark]:
+    def _from_the_list(self, behind: Mention | re.Match[str]) -> list[Mention]:
         """*Pour over the stock*: how much of it stands in the list above."""
-        start, end = (behind.start, behind.end) if isinstance(behind, Mark) else behind.span()
+        start, end = (behind.start, behind.end) if isinstance(behind, Mention) else behind.span()
         if LIQUIDS.match(self.text, start) is not None:
             # "Stock in."
             end = start
@@ -141,7 +141,7 @@ class State:
             for m in self.marks
             if m.kind == "ml" and m.end < start and m not in self.used
         ]
-        found: list[Mark] = []
+        found: list[Mention] = []
         acts = [m.start for m in self.marks if m.kind in ACT_KINDS and m.start > end]
         over = min([end + 44, *acts[:1]])
         for said in LIQUIDS.finditer(self.text[end:over].split(".")[0]):
@@ -156,7 +156,7 @@ class State:
             found += mine[:1]
         return found
 
-    def _line(self, mark: Mark) -> str:
+    def _line(self, mark: Mention) -> str:
         """What stands on the line of a mark, up to the next thing of a list."""
         before = self.text[: mark.start].rsplit("\n", 1)[-1].rsplit(",", 1)[-1]
         return (before + re.split(r"[\n,]", self.text[mark.end :], maxsplit=1)[0]).casefold()
@@ -165,16 +165,16 @@ class State:
         """What the sentence says before a place of the text."""
         return re.split(r"[.;\n]", self.text[max(0, at - LOOKED_BACK) : at])[-1]
 
-    def _use(self, *marks: Mark) -> None:
+    def _use(self, *marks: Mention) -> None:
         self.used.update(dict.fromkeys(marks))
 
-    def _word(self, mark: Mark) -> str:
+    def _word(self, mark: Mention) -> str:
         return self.text[mark.start : mark.end]
 
     def _clause_text(self, clause: Clause) -> str:
         return self.text[clause.marks[0].start : clause.marks[-1].end]
 
-    def _lose(self, spoken: Sequence[Mark]) -> None:
+    def _lose(self, spoken: Sequence[Mention]) -> None:
         for mark in spoken:
             self.used.pop(mark, None)
 

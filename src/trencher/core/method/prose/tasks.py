@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from trencher.core.method.notation import LONGEST_MIN, LONGEST_WORDS
 from trencher.core.method.prose.clauses import Clause
 from trencher.core.method.prose.heating import Heating
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.state import Said
 from trencher.core.method.stages import Minutes, Sear, Turn, Verb
 
@@ -151,7 +151,7 @@ class Tasks(Heating):
         said = clause.get("so_often")
         return OFTEN[self._word(said[0]).casefold().split()[0]] if said else 0
 
-    def _go_on(self, clause: Clause, own: Sequence[Mark]) -> None:
+    def _go_on(self, clause: Clause, own: Sequence[Mention]) -> None:
         """What is left of a clause about a task belongs to the heat."""
         if any(m not in own and m not in self.used for m in clause.get("time", "rate", "temp")):
             draft = self.drafts.last_oven()
@@ -163,7 +163,7 @@ class Tasks(Heating):
                 return
             self._oven(clause)
 
-    def _task_words(self, act: Mark) -> str:
+    def _task_words(self, act: Mention) -> str:
         stops = (
             "after",
             "every",

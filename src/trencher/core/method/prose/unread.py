@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from trencher.core.method.notation import OVEN_HIGH_C
 from trencher.core.method.prose.asked import Choice, Open
-from trencher.core.method.prose.marks import Mark
+from trencher.core.method.prose.marks import Mention
 from trencher.core.method.prose.reader import Reader
 from trencher.core.method.stages import (
     Method,
@@ -34,7 +34,7 @@ _ENDS = re.compile(
 """What follows a number that may be a heat or a time; a noun makes it a count of things."""
 
 
-def ask_about(reader: Reader, method: Method, used: Sequence[Mark], most: int) -> list[Open]:
+def ask_about(reader: Reader, method: Method, used: Sequence[Mention], most: int) -> list[Open]:
     """An open question for every number of a clause about the joint that was not understood, up to
     ``most``."""
     settled = {*used, *(m for c in reader.aside for m in c.marks)}
@@ -53,7 +53,7 @@ def ask_about(reader: Reader, method: Method, used: Sequence[Mark], most: int) -
     return found
 
 
-def _could_matter(mark: Mark, text: str) -> bool:
+def _could_matter(mark: Mention, text: str) -> bool:
     if mark.kind in ("time", "rate", "temp", "plus", "by", "ml"):
         return mark.kind != "time" or 0.0 < mark.minutes <= LIKELY_MIN
     if mark.kind != "number" or mark.amount == 0.0:
@@ -64,7 +64,7 @@ def _could_matter(mark: Mark, text: str) -> bool:
     return _ENDS.match(text[mark.end :]) is not None
 
 
-def _choices(reader: Reader, method: Method, mark: Mark) -> list[Choice]:
+def _choices(reader: Reader, method: Method, mark: Mention) -> list[Choice]:
     """Its likely readings as methods, the first that it has nothing to do with the joint."""
     found = [Choice("nothing of the joint", method)]
     before = [
@@ -105,7 +105,7 @@ def _choices(reader: Reader, method: Method, mark: Mark) -> list[Choice]:
     return found
 
 
-def _temps(mark: Mark) -> list[Temp]:
+def _temps(mark: Mention) -> list[Temp]:
     if mark.temp is not None and not mark.bare:
         return [mark.temp]
     number = mark.temp.written if mark.temp is not None else f"{mark.amount:g}"
