@@ -23,9 +23,9 @@ from trencher.lan.lan import Lan, open_lan
 from trencher.service.clock import FastClock, WallClock, wall_now
 from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo, build_world, demo_start
+from trencher.service.downsampling import downsampling
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
-from trencher.service.thinning import thinning
 from trencher.serving import BesideServer, Server, listen, port_of
 from trencher.settings import Settings, database_path
 from trencher.store.database import Database
@@ -48,7 +48,7 @@ def own_house(path: Path) -> tuple[House, Callable[[], None]]:
     clock = WallClock(busy)
     roasts = RoastService(repository, clock, feed)
     house = House(repository, roasts, clock, feed)
-    stop = thinning(repository, clock)
+    stop = downsampling(repository, clock)
 
     def close() -> None:
         stop()

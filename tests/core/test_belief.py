@@ -1,4 +1,4 @@
-"""Belief in small parts: flags and their reasons, tips moved, senses, and thinning."""
+"""Belief in small parts: flags and their reasons, tips moved, senses, and downsampling."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from tests.kitchens import roast, sirloin
 from trencher.core.belief.flags import ExpectedShown, reason
 from trencher.core.belief.follow import PROBE, SIZE, Belief, believe, in_following, surprise
 from trencher.core.belief.reading import Reading
-from trencher.core.belief.thin import thinned
+from trencher.core.belief.subsample import subsampled
 from trencher.core.catalogue.senses import SENSES, sense, senses_for
 from trencher.core.errors import UnknownName
 from trencher.core.method.notation import parse_method
@@ -135,10 +135,10 @@ def test_signs_are_those_of_the_cut() -> None:
         sense("hunch")
 
 
-# --- thinning ------------------------------------------------------------------------------------
+# --- an hour of seconds -------------------------------------------------------------------------
 def test_an_hour_of_seconds_is_thinned_and_the_newest_kept() -> None:
     readings = [Reading(n / 60, 20.0, 20.0) for n in range(3600)]
-    kept = thinned(readings, 60.0)
+    kept = subsampled(readings, 60.0)
     assert kept[-1] == 3599
     assert len(kept) < 60
     ages = [60.0 - readings[i].minute for i in kept]
@@ -149,7 +149,7 @@ def test_an_hour_of_seconds_is_thinned_and_the_newest_kept() -> None:
 
 def test_few_readings_are_all_kept_each_place_for_itself() -> None:
     readings = [Reading(30.0, 20, 20), Reading(30.1, 30, 30, "thin_end"), Reading(40.0, 25, 25)]
-    assert thinned(readings, 41.0) == [0, 1, 2]
+    assert subsampled(readings, 41.0) == [0, 1, 2]
 
 
 # --- readings that agree with each other -------------------------------------------------------

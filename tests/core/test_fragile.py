@@ -16,7 +16,7 @@ from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.forecast import forecast
 from trencher.core.planner.fragile import Disturbance, disturbances
 from trencher.core.planner.hands import hands_on_min
-from trencher.core.planner.looking import looked_at, looked_doubt
+from trencher.core.planner.thermometers import looked_at, looked_doubt
 from trencher.core.planner.whatif import Difference, what_if
 from trencher.core.thermal.cooker import Cooker
 

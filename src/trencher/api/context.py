@@ -115,5 +115,5 @@ async def _delivery(request: Request, key: Key = None) -> Delivery | None:
     return Delivery(key, told.hexdigest())
 
 
-Once = Annotated[Delivery | None, Depends(_delivery)]
+DeliveryDep = Annotated[Delivery | None, Depends(_delivery)]
 """For routes that add entries: handed over twice under one key, they are kept once."""

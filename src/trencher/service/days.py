@@ -211,7 +211,7 @@ class DayService:
             begun={}
             if again is None
             else {
-                step: Begun(at_min=minute(where.at), **_but(vars(where), "at"))
+                step: Begun(at_min=minute(where.at), **_without(vars(where), "at"))
                 for step, where in again.begun.items()
             },
         )
@@ -553,7 +553,7 @@ class DayService:
         return Again(
             self.clock.now().isoformat(timespec="minutes"),
             {
-                step: Started(at=planned.hour(b.at_min).isoformat(), **_but(vars(b), "at_min"))
+                step: Started(at=planned.hour(b.at_min).isoformat(), **_without(vars(b), "at_min"))
                 for step, b in begun.items()
             },
         )
@@ -572,7 +572,7 @@ class DayService:
         return back
 
 
-def _but(facts: Mapping[str, Any], key: str) -> dict[str, Any]:
+def _without(facts: Mapping[str, Any], key: str) -> dict[str, Any]:
     return {k: v for k, v in facts.items() if k != key}
 
 

@@ -24,9 +24,9 @@ from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.fragile import Disturbance, disturbances
 from trencher.core.planner.hands import hands_on_min
 from trencher.core.planner.limits import within_limits
-from trencher.core.planner.looking import looked_doubt
 from trencher.core.planner.reckon import Reckoning, reckon
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.planner.thermometers import looked_doubt
 from trencher.core.planner.ways import occasion, with_thermometer, written
 from trencher.core.planner.whatif import Difference, what_if
 from trencher.core.thermal.calibration import PIVOT_C, Calibration, calibrate

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Query
 from pydantic import ConfigDict, Field
 
 from trencher.api import schemas as s
-from trencher.api.context import HouseDep, Once
+from trencher.api.context import DeliveryDep, HouseDep
 from trencher.api.routes.roasts import RoastId, view_of
 from trencher.api.schemas import Minute, Out
 from trencher.core.catalogue.carving import CarvingNote
@@ -152,16 +152,18 @@ def list_plates(
 
 
 @router.post("/{roast_id}/slices", status_code=201)
-def read_slice(house: HouseDep, roast_id: RoastId, body: SliceBody, once: Once) -> s.RoastOut:
+def read_slice(
+    house: HouseDep, roast_id: RoastId, body: SliceBody, delivery: DeliveryDep
+) -> s.RoastOut:
     """What the middle of one slice reads."""
-    session = house.board.read_slice(roast_id, body.slice, body.low_c, body.minute, once)
+    session = house.board.read_slice(roast_id, body.slice, body.low_c, body.minute, delivery)
     return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/claims")
-def claim(house: HouseDep, roast_id: RoastId, body: ClaimBody, once: Once) -> s.RoastOut:
+def claim(house: HouseDep, roast_id: RoastId, body: ClaimBody, delivery: DeliveryDep) -> s.RoastOut:
     """An end, the bone, a slice is somebody's; an empty name gives it back."""
-    return view_of(house, roast_id, house.board.claim(roast_id, body.portion, body.name, once))
+    return view_of(house, roast_id, house.board.claim(roast_id, body.portion, body.name, delivery))
 
 
 @router.get("/{roast_id}/kept")
@@ -181,16 +183,20 @@ def list_kept(house: HouseDep, roast_id: RoastId) -> KeptOut:
 
 
 @router.post("/{roast_id}/kept", status_code=201)
-def keep(house: HouseDep, roast_id: RoastId, body: KeepBody, once: Once) -> s.RoastOut:
+def keep(house: HouseDep, roast_id: RoastId, body: KeepBody, delivery: DeliveryDep) -> s.RoastOut:
     """Something goes into the fridge."""
-    session = house.board.keep(roast_id, body.what, body.kg, body.minute, body.plan, body.on, once)
+    session = house.board.keep(
+        roast_id, body.what, body.kg, body.minute, body.plan, body.on, delivery
+    )
     return view_of(house, roast_id, session)
 
 
 @router.post("/{roast_id}/kept/uses", status_code=201)
-def use(house: HouseDep, roast_id: RoastId, body: UseBody, once: Once) -> s.RoastOut:
+def use(house: HouseDep, roast_id: RoastId, body: UseBody, delivery: DeliveryDep) -> s.RoastOut:
     """Something was done with a batch."""
-    return view_of(house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg, once))
+    return view_of(
+        house, roast_id, house.board.use(roast_id, body.batch, body.what, body.kg, delivery)
+    )
 
 
 @larder.get("")

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Path, Query, Response
 from pydantic import ConfigDict, Field
 
 from trencher.api import day_views as views
-from trencher.api.context import House, HouseDep, Once
+from trencher.api.context import DeliveryDep, House, HouseDep
 from trencher.api.schemas import Out
 from trencher.api.slots import Heavy
 from trencher.core.catalogue.sides import SIDES
@@ -97,9 +97,9 @@ def attempt(house: HouseDep, date: Date, body: DayChange) -> views.DayOut:
 
 
 @router.post("/{date}/steps")
-def did(house: HouseDep, date: Date, body: DidBody, once: Once) -> views.DayOut:
+def did(house: HouseDep, date: Date, body: DidBody, delivery: DeliveryDep) -> views.DayOut:
     """A step is done, or skipped."""
-    house.days.did(date, body.step, body.at, skipped=body.skipped, by=once)
+    house.days.did(date, body.step, body.at, skipped=body.skipped, by=delivery)
     return _view(house, date)
 
 

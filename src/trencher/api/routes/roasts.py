@@ -10,7 +10,7 @@ from pydantic import ConfigDict, Field
 
 from trencher.api import schemas as s
 from trencher.api import views
-from trencher.api.context import House, HouseDep, Once
+from trencher.api.context import DeliveryDep, House, HouseDep
 from trencher.api.schemas import BookLine, Channel, DeviceName, Minute, Out
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.senses import senses_for
@@ -262,17 +262,21 @@ def choose(house: HouseDep, roast_id: RoastId, body: ChoiceBody) -> s.RoastOut:
 
 
 @router.post("/{roast_id}/put-in")
-def put_in(house: HouseDep, roast_id: RoastId, body: PutInBody, once: Once) -> s.RoastOut:
+def put_in(
+    house: HouseDep, roast_id: RoastId, body: PutInBody, delivery: DeliveryDep
+) -> s.RoastOut:
     """The door closes; from here minutes count."""
-    return view_of(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at, once))
+    return view_of(house, roast_id, house.roasts.put_in(roast_id, body.core_c, body.at, delivery))
 
 
 @router.post("/{roast_id}/readings", status_code=201)
-def read(house: HouseDep, roast_id: RoastId, body: ReadingBody, once: Once) -> s.RoastOut:
+def read(
+    house: HouseDep, roast_id: RoastId, body: ReadingBody, delivery: DeliveryDep
+) -> s.RoastOut:
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
     session = house.roasts.read(
-        roast_id, body.low_c, high, body.place, body.minute, body.instrument, body.spot, once
+        roast_id, body.low_c, high, body.place, body.minute, body.instrument, body.spot, delivery
     )
     return view_of(house, roast_id, session)
 
@@ -296,9 +300,13 @@ def write_csv(house: HouseDep, roast_id: RoastId) -> CsvResponse:
 
 
 @router.post("/{roast_id}/stage-end")
-def end_stage(house: HouseDep, roast_id: RoastId, body: StageEndBody, once: Once) -> s.RoastOut:
+def end_stage(
+    house: HouseDep, roast_id: RoastId, body: StageEndBody, delivery: DeliveryDep
+) -> s.RoastOut:
     """Turned down, switched off, or taken out."""
-    return view_of(house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute, once))
+    return view_of(
+        house, roast_id, house.roasts.end_stage(roast_id, body.stage, body.minute, delivery)
+    )
 
 
 @router.get("/{roast_id}/levers")
@@ -344,7 +352,7 @@ def pull_lever(house: HouseDep, roast_id: RoastId, body: LeverBody) -> s.RoastOu
 
 
 @router.post("/{roast_id}/marks", status_code=201)
-def mark(house: HouseDep, roast_id: RoastId, body: MarkBody, once: Once) -> s.RoastOut:
+def mark(house: HouseDep, roast_id: RoastId, body: MarkBody, delivery: DeliveryDep) -> s.RoastOut:
     """Something seen, done or found."""
     session = house.roasts.mark(
         roast_id,
@@ -354,7 +362,7 @@ def mark(house: HouseDep, roast_id: RoastId, body: MarkBody, once: Once) -> s.Ro
         seconds=body.seconds,
         oven_id=body.oven_id,
         sense_code=body.sense,
-        by=once,
+        by=delivery,
     )
     return view_of(house, roast_id, session)
 
@@ -386,21 +394,23 @@ def attach(house: HouseDep, roast_id: RoastId, body: AttachBody) -> s.RoastOut:
 
 
 @router.post("/{roast_id}/answer")
-def answer(house: HouseDep, roast_id: RoastId, body: AnswerBody, once: Once) -> s.RoastOut:
+def answer(
+    house: HouseDep, roast_id: RoastId, body: AnswerBody, delivery: DeliveryDep
+) -> s.RoastOut:
     """An alarm was heard: it is silent on every screen."""
-    return view_of(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute, once))
+    return view_of(house, roast_id, house.roasts.answer(roast_id, body.code, body.minute, delivery))
 
 
 @router.post("/{roast_id}/carve")
-def carve(house: HouseDep, roast_id: RoastId, body: CarveBody, once: Once) -> s.RoastOut:
+def carve(house: HouseDep, roast_id: RoastId, body: CarveBody, delivery: DeliveryDep) -> s.RoastOut:
     """Carving begins."""
-    return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute, once))
+    return view_of(house, roast_id, house.roasts.carve(roast_id, body.minute, delivery))
 
 
 @router.post("/{roast_id}/close")
-def close(house: HouseDep, roast_id: RoastId, body: CloseBody, once: Once) -> s.RoastOut:
+def close(house: HouseDep, roast_id: RoastId, body: CloseBody, delivery: DeliveryDep) -> s.RoastOut:
     """It is over, and was not carved."""
-    return view_of(house, roast_id, house.roasts.close(roast_id, body.why, once))
+    return view_of(house, roast_id, house.roasts.close(roast_id, body.why, delivery))
 
 
 @router.post("/{roast_id}/verdict")

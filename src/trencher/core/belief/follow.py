@@ -19,7 +19,7 @@ from numpy.typing import NDArray
 from trencher.core.belief.flags import FLAG_C, FLAG_SD, ExpectedShown, reason
 from trencher.core.belief.places import overruled, placed
 from trencher.core.belief.reading import BELIEVED, Reading
-from trencher.core.belief.thin import thinned
+from trencher.core.belief.subsample import subsampled
 from trencher.core.belief.timeline import Timeline, overdue
 from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import GoalUnreachable
@@ -433,7 +433,7 @@ def outlook(
     readings = placed(readings)
     past = replace(roast, method=line.past)
     ahead = replace(roast, method=line.ahead)
-    used = [i for i in thinned(readings, now_min) if not hotter[i]]
+    used = [i for i in subsampled(readings, now_min) if not hotter[i]]
     belief = believe(past, [readings[i] for i in used], doubt)
     flags = [
         "" if above else flag
@@ -571,7 +571,7 @@ def _going_on(line: Timeline) -> Timeline:
 def _flags_of_all(
     readings: Sequence[Reading], used: Sequence[int], flags: Sequence[str]
 ) -> list[str]:
-    """A flag for every reading: what was thinned out shares that of its nearest neighbour in use,
+    """A flag for every reading: what was left out shares that of its nearest neighbour in use,
     of the same place and instrument."""
     told = dict(zip(used, flags, strict=True))
     found = []

@@ -27,8 +27,8 @@ from trencher.core.method.stages import (
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.limits import within_limits
-from trencher.core.planner.looking import at_their_minutes, by_core
 from trencher.core.planner.setup import Deviation, Roast, kitchen
+from trencher.core.planner.thermometers import at_their_minutes, by_core
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import COARSE
 

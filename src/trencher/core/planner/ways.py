@@ -8,8 +8,8 @@ from trencher.core.method.schools import Occasion, School, Thermometer
 from trencher.core.method.stages import Method, Oven
 from trencher.core.planner.forward import walk
 from trencher.core.planner.limits import within_limits
-from trencher.core.planner.looking import looked_at
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.planner.thermometers import looked_at
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
 

@@ -13,8 +13,8 @@ from trencher.core.method.stages import Method, Minutes, Oven, Rest, Stage, Task
 from trencher.core.outcome import outcomes
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.limits import within_limits
-from trencher.core.planner.looking import at_their_minutes
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.planner.thermometers import at_their_minutes
 from trencher.core.thermal.geometry import COARSE
 from trencher.core.thermal.surface import RestHow, SurfaceState
 

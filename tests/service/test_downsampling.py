@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 from tests.service.conftest import METHOD, PLAN
 from trencher.api.context import House
 from trencher.core.plan import Plan
-from trencher.service import thinning
+from trencher.service import downsampling
 from trencher.service.clock import FastClock
 from trencher.service.devices import readings_of
-from trencher.service.thinning import thin
+from trencher.service.downsampling import thin
 from trencher.store.samples import Sample
 
 
@@ -61,7 +61,7 @@ def test_the_last_roasts_keep_every_number_until_others_are_the_last(
     assert len(readings_of(house.roasts.session(first), house.repository, 10.0)) == 30
     later = timedelta(days=40)
     assert thin(house.repository, clock.now() + later) == 0
-    for _ in range(thinning.KEPT_ROASTS):
+    for _ in range(downsampling.KEPT_ROASTS):
         clock.jump(60)
         _roasted(house, clock)
     assert thin(house.repository, clock.now() + later) == 590
@@ -87,6 +87,6 @@ SPANS = st.lists(
 
 @given(SPANS)
 def test_what_is_outside_is_all_that_is_not_kept(kept: list[tuple[int, int]]) -> None:
-    outside = {n for a, b in thinning._without((10, 50), kept) for n in range(int(a), int(b))}
+    outside = {n for a, b in downsampling._without((10, 50), kept) for n in range(int(a), int(b))}
     inside = {n for a, b in kept for n in range(a, b)}
     assert outside == set(range(10, 50)) - inside

@@ -85,7 +85,7 @@ def thin(repository: Repository, now: datetime, stopped: Callable[[], bool] = la
     return gone
 
 
-def thinning(repository: Repository, clock: Clock) -> Callable[[], None]:
+def downsampling(repository: Repository, clock: Clock) -> Callable[[], None]:
     """Thin now and again in a thread until the returned function is called."""
     stop = threading.Event()
 
@@ -99,7 +99,7 @@ def thinning(repository: Repository, clock: Clock) -> Callable[[], None]:
             if stop.wait(EVERY_S):
                 return
 
-    thread = threading.Thread(target=loop, name="thinning", daemon=True)
+    thread = threading.Thread(target=loop, name="downsampling", daemon=True)
     thread.start()
 
     def end() -> None:

@@ -10,7 +10,7 @@ SPACING_MIN = ((5.0, 1.0 / 3.0), (45.0, 2.0), (float("inf"), 5.0))
 """How far apart readings are worth having, by how old they are: the newest closest together."""
 
 
-def thinned(readings: Sequence[Reading], now_min: float) -> list[int]:
+def subsampled(readings: Sequence[Reading], now_min: float) -> list[int]:
     """Indices of the readings to use, in order: of each place, tip and instrument the newest, then
     older ones ever further apart."""
     kept: list[int] = []
