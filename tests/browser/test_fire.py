@@ -122,6 +122,30 @@ def test_an_alarm_rings_on_every_screen_and_is_answered_once(
     other.context.close()
 
 
+def test_an_alarm_rings_above_a_sheet_and_what_is_typed_in_it_stays(page: Page, site: Site) -> None:
+    prepared(site)
+    page.add_init_script(RINGS)
+    opened(page, f"{site.url}/fire/sirloin")
+    expect(page.get_by_text("Next alarm")).to_be_visible()
+    page.keyboard.press("r")
+    rule = page.get_by_role("dialog", name="Reckoner").get_by_label("A recipe")
+    rule.fill("20 min per lb")
+    due = site.house.roasts.follow("sirloin").outlook.look_min
+    assert due is not None
+    site.forward(due - 40 + 1)
+    alarm = page.get_by_role("alertdialog")
+    expect(alarm).to_contain_text("Look at the middle now.")
+    alarm.get_by_role("button").last.click()
+    expect(alarm).to_have_count(0)
+    expect(rule).to_have_value("20 min per lb")
+    # The focus stays in the sheet, and Escape leaves it.
+    for _ in range(12):
+        page.keyboard.press("Tab")
+    assert page.evaluate("document.activeElement.closest('[role=dialog]') !== null")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+
+
 def test_a_reading_typed_while_an_alarm_is_up_is_kept_whole(page: Page, site: Site) -> None:
     prepared(site)
     page.add_init_script(RINGS)

@@ -2,7 +2,7 @@
   // When it is to be carved, where its middle stands, and what to do where it would climb too far.
   import type { Outlook, Roast } from '$lib/api/client'
   import { carveWindow } from '$lib/state/carving'
-  import { duration, hour, later, temp, type Units } from '$lib/units'
+  import { duration, hour, later, shownIn, temp, type Units } from '$lib/units'
   import { peaked } from './board'
 
   let {
@@ -36,7 +36,7 @@
 <p class="text-xl max-w-248">
   {#if top !== null}
     It peaked at {temp(top.c, units, true)} about {at(top.minute)} and has fallen by
-    {(top.by * (units === 'C' ? 1 : 1.8)).toFixed(1)}°: it will not climb again.
+    {shownIn('difference', top.by, units).toFixed(1)}°: it will not climb again.
   {:else if peak.low !== null && peak.high !== null}
     {#if outlook.peak_min > now + 1 && roast.status === 'resting'}
       About {temp(outlook.core_c, units, true)} now, climbing to {temp(peak.low, units, true)} to

@@ -2,7 +2,7 @@
 
 import type { Outlook, Roast } from '$lib/api/client'
 import { carveWindow } from '$lib/state/carving'
-import { duration, hour, minutesRange, temp, type Units } from '$lib/units'
+import { duration, hour, minutesRange, shownIn, temp, type Units } from '$lib/units'
 
 type Next = Outlook['agenda'][number]
 
@@ -124,7 +124,7 @@ function climb(outlook: Outlook, units: Units, clock: (minute: number) => string
 
 /** How fast its middle goes, in the cook's unit: "gaining 0.4° a minute". */
 export function pace(rate: number, units: Units): string {
-  const shown = (Math.abs(rate) * (units === 'C' ? 1 : 1.8)).toFixed(1)
+  const shown = shownIn('difference', Math.abs(rate), units).toFixed(1)
   if (Number(shown) === 0) return 'hardly moving'
   return `${rate > 0 ? 'gaining' : 'losing'} ${shown}° a minute`
 }
@@ -159,7 +159,7 @@ function laterOut(outlook: Outlook, units: Units, clock: (minute: number) => str
  * the start and once it is out. */
 export function onCourse(roast: Roast, outlook: Outlook, units: Units): string {
   if (roast.pulled_min !== null || outlook.now_min < 15 || outlook.stuck) return ''
-  const off = Math.round((outlook.core_c - outlook.planned_core_c) * (units === 'C' ? 1 : 1.8))
+  const off = Math.round(shownIn('difference', outlook.core_c - outlook.planned_core_c, units))
   const late = Math.round(outlook.pull_min.value - outlook.planned_pull_min)
   const middle =
     off === 0 ? 'as planned' : `${Math.abs(off)}° ${off > 0 ? 'ahead of' : 'behind'} it`

@@ -2,7 +2,7 @@
 
 import type { Outlook, Roast } from '$lib/api/client'
 import type { Where } from '$lib/state/roast.svelte'
-import { length, temp, type Units } from '$lib/units'
+import { length, shownIn, temp, type Units } from '$lib/units'
 
 const MIDDLE = /^(the )?(middle|core|centre|center)?$/i
 const THIN = /^(at )?(the )?thin(ner)? end$/i
@@ -30,7 +30,7 @@ export function placesSaid(places: Outlook['places'], units: Units): string {
   const [lowest, ...others] = places
   if (lowest === undefined) return ''
   const told = others.map((p) => {
-    const by = (p.over_c * (units === 'C' ? 1 : 1.8)).toFixed(0)
+    const by = shownIn('difference', p.over_c, units).toFixed(0)
     const off =
       p.off_mm === null || p.off_mm < 1 ? '' : `, about ${length(p.off_mm, units)} off that`
     return p.over_c < 0.5 ? `${p.name} reads the same` : `${p.name} ${by}° more${off}`

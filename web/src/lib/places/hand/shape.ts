@@ -1,7 +1,7 @@
 // What a hand on the picture means: pixels to minutes, heats and goals. Pure.
 
 import type { Block, Edit, Forecast, Shaped } from '$lib/api/client'
-import { fromF, toF, type Units } from '$lib/units'
+import { fromF, keptFrom, toF, type Units } from '$lib/units'
 
 type Stage = Forecast['stages'][number]
 
@@ -59,7 +59,7 @@ export function nudged(
 ): Edit | null {
   const block = now.blocks[stage]
   if (block === undefined) return null
-  const degree = units === 'C' ? 1 : 1 / 1.8
+  const degree = keptFrom('difference', 1, units)
   if (what === 'edge') {
     const at = spans(now)[stage]
     const long = Math.round((at?.end ?? 0) - (at?.start ?? 0))

@@ -3,7 +3,7 @@
   import { scaleLinear } from 'd3-scale'
   import { area, line } from 'd3-shape'
   import type { Calibration } from '$lib/api/client'
-  import { toF, type Units } from '$lib/units'
+  import { shownIn, toF, type Units } from '$lib/units'
 
   let {
     found,
@@ -15,7 +15,7 @@
   let width = $state(560)
   const shown = (c: number): number => Math.round(units === 'C' ? c : toF(c))
   const gap = (c: number): string => {
-    const value = Math.round(units === 'C' ? c : c * 1.8)
+    const value = Math.round(shownIn('difference', c, units))
     return value === 0 ? 'true' : `${value > 0 ? '+' : '−'}${Math.abs(value)}°`
   }
   const x = $derived(scaleLinear([60, 260], [54, width - 14]))
