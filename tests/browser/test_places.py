@@ -319,6 +319,18 @@ def test_keys_can_be_switched_off(page: Page, site: Site) -> None:
     expect(page).to_have_url(re.compile("/block/sirloin"))
 
 
+def test_under_a_sheet_no_single_key_acts(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/block/sirloin")
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog", name="Keys and settings")).to_be_visible()
+    page.keyboard.press("w")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page).to_have_url(re.compile("/block/sirloin"))
+    page.keyboard.press("w")
+    expect(page).to_have_url(re.compile("/ways/sirloin"))
+
+
 def test_letters_in_a_field_are_only_letters(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/book")
     page.get_by_placeholder("Search cut, name, verdict").fill("")

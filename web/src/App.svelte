@@ -5,6 +5,7 @@
   import Clock from '$lib/ui/Clock.svelte'
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import { ask } from '$lib/ui/ask'
+  import { sheetOpen } from '$lib/ui/sheet'
   import Damaged from '$lib/ui/Damaged.svelte'
   import Told from '$lib/ui/Told.svelte'
   import Waiting from '$lib/ui/Waiting.svelte'
@@ -67,7 +68,7 @@
       }
       return
     }
-    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !kitchen.keys) return
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !kitchen.keys || sheetOpen()) return
     const place = PLACES.find((x) => x.key === event.key)
     if (place !== undefined) {
       event.preventDefault()

@@ -42,6 +42,10 @@ function written(): Map<string, string[]> {
 const escaped = (name: string): string =>
   name.replace(/[^\w\u0080-\uffff-]/g, (sign) => `\\${sign}`)
 
+/** Whether a sheet, a test or a script names a class, whole. */
+const names = (where: string, name: string): boolean =>
+  new RegExp(`\\.${name.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&')}(?![\\w\\\\-])`).test(where)
+
 const bare = (utility: string): string => {
   let depth = 0
   let from = 0
@@ -75,16 +79,16 @@ describe('what is written in the components', () => {
   })
 
   it('is known: each utility makes a style, or is a hook that something looks for', () => {
-    const hooks = files('../tests')
+    const looked = [...files('../tests'), ...files('../scripts')]
       .filter((path) => path.endsWith('.py'))
-      .map((path) => readFileSync(path, 'utf8'))
-      .join('\n')
+      .flatMap((path) => [...readFileSync(path, 'utf8').matchAll(/locator\(\s*f?["']([^"']*)/g)])
+    const hooks = looked.map((found) => found[1]).join('\n')
     const made = build([...written().keys()])
     const unknown = [...written()].filter(([utility, where]) => {
-      if (made.includes(`.${escaped(utility)}`) || utility.startsWith('group/')) return false
-      if (sheet.includes(`.${utility}`)) return false
-      const own = where.every((path) => styles(text.get(path) ?? '').includes(`.${utility}`))
-      return !own && !hooks.includes(`.${utility}`)
+      if (names(made, escaped(utility)) || utility.startsWith('group/')) return false
+      if (names(sheet, utility)) return false
+      const own = where.every((path) => names(styles(text.get(path) ?? ''), utility))
+      return !own && !names(hooks, utility)
     })
     expect(unknown).toEqual([])
   })

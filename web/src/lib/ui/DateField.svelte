@@ -1,5 +1,6 @@
 <script lang="ts">
   // A date, typed or picked: `6 Jan`, `2027-01-06`, or from the month.
+  import { kitchen } from '$lib/state/kitchen.svelte'
   import { dateFrom, dateShown } from '$lib/units'
 
   let {
@@ -18,7 +19,7 @@
   let typed = $state<string | null>(null)
   const shown = $derived(typed ?? (value === '' ? '' : dateShown(new Date(`${value}T12:00`))))
   const read = $derived(
-    typed === null ? value : typed.trim() === '' ? '' : dateFrom(typed, new Date()),
+    typed === null ? value : typed.trim() === '' ? '' : dateFrom(typed, kitchen.now),
   )
 
   function commit(): void {

@@ -1,6 +1,7 @@
 <script lang="ts">
   // A date from its month; typed too. Fetched when somebody wants the month: it is heavy.
   import { DatePicker, Portal, parseDate } from '@skeletonlabs/skeleton-svelte'
+  import { kitchen } from '$lib/state/kitchen.svelte'
   import { dateFrom, dateOf, dateShown } from '$lib/units'
 
   let {
@@ -27,7 +28,7 @@
   locale="en-GB"
   format={(date) => dateShown(at(date))}
   parse={(text) => {
-    const date = dateFrom(text, new Date())
+    const date = dateFrom(text, kitchen.now)
     return date === null ? undefined : parseDate(date)
   }}
   positioning={{ placement: 'bottom-end' }}

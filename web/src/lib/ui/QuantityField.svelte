@@ -80,7 +80,7 @@
       class="field font-semibold aria-[invalid=true]:ring-accent {big
         ? 'min-h-14 font-heading text-3xl font-bold'
         : ''}"
-      inputmode="text"
+      inputmode={kind === 'weight' || kind === 'length' ? 'text' : 'decimal'}
       autocomplete="off"
       value={shown}
       aria-invalid={fault !== ''}

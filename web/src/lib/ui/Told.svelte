@@ -1,5 +1,5 @@
 <script lang="ts">
-  // What was just done, told for a moment at the foot of the screen, and read out.
+  // What was just done, told for a moment in the corner, and read out.
   import { Portal, Toast } from '@skeletonlabs/skeleton-svelte'
   import { told } from '$lib/state/told'
 </script>

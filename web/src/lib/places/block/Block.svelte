@@ -65,13 +65,13 @@
   <section
     class="grid grid-cols-[minmax(0,1fr)_318px] gap-8 pt-4 pb-6 px-7 flex-1 max-lg:grid-cols-1 max-lg:p-3 max-lg:gap-4"
   >
-    <div class="left">
+    <div>
       <div class="flex gap-6 justify-between items-start max-lg:flex-col">
         <div>
           <h1 class="text-2xl leading-shout">{cut.name}</h1>
           <p class="quiet">{draft.name}{cut.note === '' ? '' : ` · ${cut.note}`}</p>
         </div>
-        <div class="find w-68 flex-none max-lg:w-full"><NewJoint /></div>
+        <div class="w-68 flex-none max-lg:w-full"><NewJoint /></div>
       </div>
       {#if ahead.length > 1}
         <nav class="flex gap-y-2 gap-x-6 flex-wrap mt-1.5" aria-label="Joints on the block">

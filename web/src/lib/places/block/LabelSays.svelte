@@ -26,7 +26,7 @@
     kind="weight"
     onvalue={(v) => onset({ label_kg: v < 0.05 ? null : v })}
   />
-  <label class="words">
+  <label>
     <span class="label-text">Its minutes, as printed</span>
     <input
       class="field"

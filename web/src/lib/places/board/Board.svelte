@@ -153,7 +153,7 @@
         <a class="act" href="/book/{roast.id}">How was it? To the Book</a>
       {/if}
       {#if roast.status !== 'planning'}
-        <p class="quiet care">Fresh board and knife. Knife away from the body; bones first.</p>
+        <p class="quiet">Fresh board and knife. Knife away from the body; bones first.</p>
       {/if}
     </div>
   {/if}

@@ -120,7 +120,7 @@
     <div class="flex justify-between self-stretch gap-8 flex-wrap">
       <h1 class="text-3xl leading-shout">{empty ? 'The Book is empty.' : counted(page.found)}</h1>
       {#if !empty}
-        <label class="find w-[min(20rem,100%)]">
+        <label class="w-[min(20rem,100%)]">
           <span class="sr-only">Search the Book</span>
           <input class="field" placeholder="Search cut, name, verdict" bind:value={search} />
         </label>

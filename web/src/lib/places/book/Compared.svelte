@@ -48,7 +48,7 @@
       </tbody>
     </table>
     {#if line.verdict !== null}
-      <p class="word text-xl">“{line.verdict.verdict}”</p>
+      <p class="text-xl">“{line.verdict.verdict}”</p>
       {#if line.verdict.change !== ''}<p><b>Next time:</b> {line.verdict.change}</p>{/if}
     {/if}
     <p class="quiet">One roast is one roast (n = 1): not a rule yet.</p>

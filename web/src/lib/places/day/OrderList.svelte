@@ -142,7 +142,7 @@
         </span>
       </button>
       {#if chosen === step.id}
-        <div class="more col-start-2 pb-3 pr-1 pl-16 text-sm text-ink-soft print:hidden">
+        <div class="col-start-2 pb-3 pr-1 pl-16 text-sm text-ink-soft print:hidden">
           <p>
             {at(step.at_min)} to {at(step.until_min)}; {slack(step)}.
             {#if before(step) !== ''}After: {before(step)}.{/if}

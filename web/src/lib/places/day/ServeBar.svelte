@@ -27,7 +27,7 @@
       return true
     },
     move: ({ dy }) => onserve(later(from, snapped(dy / PX_PER_MIN)), false),
-    drop: () => onserve(serve, true),
+    drop: (kept) => onserve(kept ? serve : later(from, 0), true),
     key: ({ along, up, coarse }) =>
       onserve(later(serve, (along - up) * STEP_MIN * (coarse ? 6 : 1)), true),
   }}

@@ -69,10 +69,12 @@
     onpull(next)
   }
 
-  function drop(): void {
+  function drop(kept: boolean): void {
     const found = to
     to = null
-    if (found !== null && found !== from) ondrop(found)
+    if (found === null || found === from) return
+    if (kept) ondrop(found)
+    else onpull(from)
   }
 </script>
 

@@ -94,7 +94,7 @@
       {/if}
     </p>
     {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-    <ul class="rows" aria-label="Figures of {profile.name}">
+    <ul aria-label="Figures of {profile.name}">
       {#each profile.rows as row (row.row)}
         <li
           class="grid grid-cols-[16rem_1fr_auto] gap-y-1 gap-x-5 items-center py-2 border-t border-line min-h-12 max-lg:grid-cols-1"

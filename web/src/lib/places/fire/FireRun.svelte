@@ -54,7 +54,7 @@
   })
 </script>
 
-<p class="quiet top">
+<p class="quiet">
   {roast.name}, {WHERE[stage?.kind ?? 'oven'] ?? `in the ${roast.oven.name}`} · {duration(now)} since
   it went in{stage?.kind === 'oven' || stage?.kind === 'off'
     ? ` · air about ${temp(outlook.air_c, units)}`

@@ -5,6 +5,7 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { RoastState } from '$lib/state/roast.svelte'
   import { tell } from '$lib/state/told'
+  import { sheetOpen } from '$lib/ui/sheet'
   import { parseReading, temp, type Units } from '$lib/units'
   import { placeOf, spotsOf } from './spots'
 
@@ -41,7 +42,7 @@
   function key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement
     if (event.ctrlKey || event.metaKey || event.altKey) return
-    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || sheetOpen()) return
     if (/^[0-9]$/.test(event.key) && field !== null) {
       event.preventDefault()
       typed = event.key

@@ -145,7 +145,7 @@
           />
         {/if}
       </div>
-      <div class="lines">
+      <div>
         {#each shaped.blocks as block, i (i)}
           <StageLine
             {block}

@@ -112,7 +112,7 @@
 </script>
 
 <div
-  class="stage flex flex-wrap gap-y-1.5 gap-x-3 items-center py-1 border-t border-line"
+  class="flex flex-wrap gap-y-1.5 gap-x-3 items-center py-1 border-t border-line"
   role="group"
   aria-label="Stage {stage + 1}: {block.text}"
 >

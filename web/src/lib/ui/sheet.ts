@@ -1,0 +1,3 @@
+// Whether something stands over the page: single keys and typed digits are then not for the page.
+
+export const sheetOpen = (): boolean => document.querySelector('[role=dialog]') !== null
