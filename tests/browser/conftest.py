@@ -107,6 +107,8 @@ def serve(house: House, port: int = 0, lan: Lan | None = None) -> tuple[int, Any
     names = ("localhost", "kitchen.local")
     app = create_app(house, dist, names, lan=lan)
     config = uvicorn.Config(app, log_level="error", ws="none")
+    # Served again after a stop, its streams stay open again.
+    house.feed.closed = False
     server = Server(config, house.feed)
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
     thread.start()

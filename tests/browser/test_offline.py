@@ -42,6 +42,10 @@ def readings(site: Site) -> list[float]:
     return [r.low_c for r in site.house.roasts.session("sirloin").readings]
 
 
+def last_entries(site: Site) -> list[str]:
+    return [e.kind for e in site.house.roasts.session("sirloin").log[-3:]]
+
+
 def typed(page: Page, text: str) -> None:
     page.keyboard.type(text)
     page.keyboard.press("Enter")
@@ -84,8 +88,8 @@ def test_it_starts_without_its_server_and_hands_over_in_order_once(
     _, stop = serve(site.house, site.port)
     soon(page, lambda: readings(site) == [18.0, 27.0, 28.5])
     expect(kept).to_have_count(0)
+    soon(page, lambda: last_entries(site) == ["read", "read", "marked"])
     session = site.house.roasts.session("sirloin")
-    assert [e.kind for e in session.log[-3:]] == ["read", "read", "marked"]
     # At the minute they were read, not when they arrived; and once, also after another refresh.
     assert [r.minute for r in session.readings] == pytest.approx([40.0] * 3, abs=0.6)
     page.reload()

@@ -55,7 +55,9 @@ class Queue {
     this.waiting = [...local<Entry[]>('queue', []), entry]
     keepLocal('queue', this.waiting)
     let got: Roast | Refused | null = null
-    this.#asked.set(entry.key, (answer) => (got = answer))
+    // Entered while nobody answers it is said to be kept here: what becomes of it is said there too,
+    // also where the server comes back while this first try is on its way.
+    if (kitchen.connected) this.#asked.set(entry.key, (answer) => (got = answer))
     await this.flush()
     this.#asked.delete(entry.key)
     const answer = got as Roast | Refused | null

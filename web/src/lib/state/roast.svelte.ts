@@ -42,6 +42,8 @@ export class RoastState {
   entered = $state<number | null>(null)
   /** The event the outlook was asked for, or came with. */
   lookedAt = $state(-1)
+  /** The fault is of reading it, not of a command: it goes when it can be read. */
+  #unread = false
   #looking = false
   #again = false
 
@@ -56,9 +58,11 @@ export class RoastState {
   async load(): Promise<void> {
     try {
       this.take(await want(http.GET('/roasts/{roast_id}', this.#path)))
-      this.fault = ''
+      if (this.#unread) this.fault = ''
+      this.#unread = false
     } catch (error) {
       this.fault = (error as Error).message
+      this.#unread = true
     }
   }
 
@@ -94,7 +98,10 @@ export class RoastState {
           this.#method = method
         }
       } catch (error) {
-        if (this.#outlook === null) this.fault = (error as Error).message
+        if (this.#outlook === null) {
+          this.fault = (error as Error).message
+          this.#unread = true
+        }
       }
     } while (this.#again)
     this.#looking = false
@@ -110,6 +117,7 @@ export class RoastState {
       return true
     } catch (error) {
       this.fault = (error as Error).message
+      this.#unread = false
       return false
     } finally {
       this.busy = false

@@ -39,12 +39,12 @@ vi.mock('$lib/api/client', () => {
       answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer),
   }
 })
-vi.mock('$lib/state/kitchen.svelte', () => ({
-  kitchen: {
-    now: new Date('2026-10-03T18:30:00Z'),
-    commanding: (_id: string, ask: () => Promise<unknown>) => ask(),
-  },
+const kitchen = vi.hoisted(() => ({
+  now: new Date('2026-10-03T18:30:00Z'),
+  connected: true,
+  commanding: (_id: string, ask: () => Promise<unknown>) => ask(),
 }))
+vi.mock('$lib/state/kitchen.svelte', () => ({ kitchen }))
 
 const { Refused } = await import('$lib/api/client')
 const { freshKey, queue } = await import('./queue.svelte')
@@ -157,6 +157,7 @@ describe('the queue', () => {
     answers = []
     queue.waiting = []
     queue.refused = []
+    kitchen.connected = true
   })
 
   it('keeps what nobody takes, hands it over in order with its minute, once', async () => {
@@ -188,6 +189,14 @@ describe('the queue', () => {
     await queue.again(queue.refused[0]?.entry.key ?? '')
     expect(queue.refused).toEqual([])
     expect(queue.waiting).toEqual([])
+  })
+
+  it('what was said to be kept here says there that it was not taken, even on its first try', async () => {
+    kitchen.connected = false
+    answers = [new Refused({ detail: 'has ended already', code: 'conflict' })]
+    expect(await queue.send(entry('stage-end', { stage: 1 }, 90))).toBeNull()
+    expect(posted[0]?.body.minute).toBe(90)
+    expect(queue.refused.map((r) => r.reason)).toEqual(['has ended already'])
   })
 
   it('a screen that is locked out keeps what it has', async () => {
