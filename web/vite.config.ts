@@ -64,5 +64,21 @@ export default defineConfig({
     cssTarget: ['chrome123', 'edge123', 'firefox128', 'safari17.5'],
   },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:8480', changeOrigin: true } } },
-  test: { include: ['src/**/*.test.ts'], environment: 'jsdom' },
+  test: {
+    environment: 'jsdom',
+    projects: [
+      // One page for all of them: what they ask keeps nothing.
+      {
+        extends: true,
+        test: {
+          name: 'plain',
+          include: ['src/**/*.test.ts'],
+          exclude: ['src/lib/state/**'],
+          isolate: false,
+        },
+      },
+      // These put stand-ins in the place of modules, and each needs its own.
+      { extends: true, test: { name: 'state', include: ['src/lib/state/**/*.test.ts'] } },
+    ],
+  },
 })
