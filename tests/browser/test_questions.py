@@ -4,6 +4,7 @@ opens with an answer worked out for tonight, in three touches at most."""
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -196,7 +197,12 @@ def test_on_the_block_and_the_days_before(page: Page, site: Site, half: int) -> 
 def test_at_the_fire(page: Page, site: Site, half: int) -> None:
     prepared(site)
     opened(page, f"{site.url}/fire/sirloin")
+    worked_out: Counter[str] = Counter()
+    page.on("request", lambda r: worked_out.update([r.url] if "/troubles/" in r.url else []))
     assert "\n".join(all_asked(page, halved(AT_FIRE, half))) == ""
+    # Pressed for the cook, a trouble is worked out once.
+    assert worked_out
+    assert set(worked_out.values()) == {1}
 
 
 def test_on_the_board_and_after(page: Page, site: Site) -> None:

@@ -40,6 +40,8 @@
   let asked = $state<Asked>('')
   let late = $state<number | null>(null)
   let list = $state<TroubleLine[]>([])
+  /** The trouble that was said; its answer comes later. */
+  let said = $state('')
   let trouble = $state<Trouble | null>(null)
   let found = $state<Levers | null>(null)
   let working = $state(false)
@@ -81,6 +83,7 @@
   }
 
   function ask(what: Asked | null): void {
+    said = ''
     trouble = null
     late = null
     found = null
@@ -104,6 +107,7 @@
   }
 
   async function wrong(code: string): Promise<void> {
+    said = code
     trouble = null
     const answer = await work(held.trouble(code))
     // Null is an older question's: a newer one may have been answered meanwhile.
@@ -173,7 +177,7 @@
       {#each list as line (line.code)}
         <button
           data-ask={line.code}
-          aria-pressed={trouble?.code === line.code}
+          aria-pressed={said === line.code}
           onclick={() => wrong(line.code)}
         >
           {line.words}
