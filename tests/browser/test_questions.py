@@ -7,6 +7,7 @@ import re
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Error, Page, expect
@@ -16,6 +17,16 @@ from tests.browser.test_places import HOT, opened, prepared
 from trencher.core.catalogue.questions import QUESTIONS
 
 BY_ID = {q.id: q for q in QUESTIONS}
+# What is opened for each, as the screen has it.
+PARTS = {
+    id: re.findall(r"'([^']+)'", codes)
+    for id, codes in re.findall(
+        r"^  '?([\w-]+)'?: \[(.+)\],$",
+        (Path(__file__).parents[2] / "web/src/lib/ui/parts.ts").read_text("utf-8"),
+        re.MULTILINE,
+    )
+}
+THE_PLACE_ANSWERS = {"units", "disagree", "hot-start", "blast", "better"}
 Touch = Callable[[Page], None]
 
 
@@ -142,6 +153,8 @@ AFTER: dict[str, Check] = {
 def test_every_question_has_its_check_and_no_more_than_three_touches() -> None:
     checked = {**ON_BLOCK, **AT_FIRE, **ON_BOARD, **AFTER}
     assert set(checked) == set(BY_ID)
+    assert set(BY_ID) - set(PARTS) == THE_PLACE_ANSWERS
+    assert set(PARTS) <= set(BY_ID)
     assert all(len(c.touches) <= 2 for c in checked.values())
 
 
@@ -160,8 +173,8 @@ def asked(page: Page, id: str, check: Check) -> None:
         touch(page)
     shown = page.locator("main, [role=dialog]").filter(has_text=re.compile(check.answer, re.DOTALL))
     expect(shown.first, f"{id}: no answer").to_be_visible(timeout=PATIENCE)
-    if question.opens:
-        part = question.opens[-1]
+    if id in PARTS:
+        part = PARTS[id][-1]
         # What was asked for is on the screen, not somewhere below.
         seen = page.locator(f'[data-ask~="{part}"], [id="{part}"]').first
         expect(seen, f"{id}: {part} is not shown").to_be_in_viewport(timeout=PATIENCE)

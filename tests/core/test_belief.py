@@ -16,7 +16,7 @@ from trencher.core.belief.subsample import subsampled
 from trencher.core.catalogue.senses import SENSES, sense, senses_for
 from trencher.core.errors import UnknownName
 from trencher.core.method.notation import parse_method
-from trencher.core.planner.doubt import Doubt, deviation
+from trencher.core.planner.doubt import INDEX, Doubt, deviation
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Deviation, kitchen
 from trencher.core.thermal.geometry import COARSE
@@ -122,7 +122,7 @@ def test_a_sense_narrows_a_little_and_is_never_flagged() -> None:
     assert hot.flags == ("",)
     prior = 1.0
     assert np.linalg.det(number.covariance) < np.linalg.det(hot.covariance) < prior
-    assert hot.theta[4] > 0
+    assert hot.theta[INDEX["heat"]] > 0
 
 
 def test_signs_are_those_of_the_cut() -> None:

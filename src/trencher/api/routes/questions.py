@@ -2,23 +2,20 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from fastapi import APIRouter
 
 from trencher.api.schemas import Out
-from trencher.core.catalogue.questions import QUESTIONS
+from trencher.core.catalogue.questions import QUESTIONS, Where
 
 router = APIRouter(prefix="/questions", tags=["questions"])
 
 
 class QuestionOut(Out):
-    """A question as cooks ask it, the place that answers, and what is opened there in turn."""
+    """A question as cooks ask it, and the place that answers."""
 
     id: str
     words: list[str]
-    place: Literal["block", "ways", "hand", "day", "fire", "board", "book", "ovens", "reckoner"]
-    opens: list[str]
+    place: Where
     answer: str
 
 

@@ -25,7 +25,7 @@ from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import GoalUnreachable
 from trencher.core.method.stages import HEATED, Method, Minutes, Rate, Rest, UntilCore
 from trencher.core.planner.doubt import (
-    QUANTITIES,
+    INDEX,
     Z80,
     Band,
     Doubt,
@@ -77,9 +77,7 @@ halved, for what lies so far off."""
 THAWED_C = -0.5
 WORTH_PERCENT, WORTH_C = 4, 3.0
 """What is worth saying of it."""
-LOOSENED = [
-    QUANTITIES.index(q) for q in ("thickness", "span", "start", "oven", "heat", "other_oven")
-]
+LOOSENED = [INDEX[q] for q in ("thickness", "span", "start", "oven", "heat", "other_oven")]
 NEVER_TRUE = ("impossible",)
 CURVE_EVERY_MIN = 2.0
 STUCK_MIN = 240.0
@@ -87,8 +85,8 @@ LATE_MIN = 1.0
 LOOK_SHARE, LOOK_MIN, LOOK_MAX = 0.5, 4.0, 40.0
 LOOK_C, LOOK_NEW_MIN = 1.0, 10.0
 """A climb worth another look, waited for no longer than this. Estimates."""
-PROBE, START = QUANTITIES.index("probe"), QUANTITIES.index("start")
-SIZE = len(QUANTITIES)
+PROBE, START = INDEX["probe"], INDEX["start"]
+SIZE = len(INDEX)
 
 
 def in_following(doubt: Doubt, now_min: float) -> Doubt:
@@ -182,7 +180,7 @@ class _Seen:
 
     def _draw(self, theta: Floats) -> Deviation:
         # Where the tip sits moves what is read, not the joint.
-        return replace(deviation(theta, self.past, self.doubt), probe_xi=0.0, later=0.0)
+        return replace(deviation(theta[:SIZE], self.past, self.doubt), probe_xi=0.0, later=0.0)
 
     def record(self, theta: Floats) -> Floats:
         """The record of the draw."""

@@ -27,26 +27,8 @@ from trencher.core.thermal.simulation import Simulation
 
 Floats = NDArray[np.float64]
 
-QUANTITIES = (
-    "thickness",
-    "span",
-    "start",
-    "oven",
-    "heat",
-    "conduct",
-    "wet",
-    "probe",
-    "rest",
-    "fat",
-    "drift",
-    "later",
-    "other_oven",
-)
-"""Order of ``theta``."""
 Z80 = 1.2815515655446004
 """A standard normal lies within ± this in eight cases of ten."""
-SEED = f"none: {1 + 2 * len(QUANTITIES)} fixed points"
-"""Bands come from fixed points, so a forecast has no chance in it; kept for the format."""
 NEVER_MIN = 24 * 60.0
 LONGER = 1.5
 PROBE_SQ = 0.006
@@ -82,26 +64,65 @@ MEASURED_START_SD_C = 0.5
 KNOWN_OVEN_SD_C = 2.5
 
 
+Sd = Callable[[Roast, Doubt], float]
+"""How uncertain a quantity is for this roast, in standard deviations."""
+
+
+def _factor(sd: float, z: float) -> float:
+    return math.exp(sd * z)
+
+
+def _shift(sd: float, z: float) -> float:
+    return sd * z
+
+
+def _tip(share: float, z: float) -> float:
+    return math.sqrt(share * PROBE_SQ * math.exp(PROBE_LOG_SD * z))
+
+
+def _fat(roast: Roast, doubt: Doubt) -> float:
+    return doubt.fat * (1.0 if roast.joint.fat_mm is None else MEASURED_FAT_SHARE)
+
+
+@dataclass(frozen=True)
+class Quantity:
+    """One thing that is not known: what of a ``Deviation`` it sets, how far a standard normal
+    draw moves it (``turn`` of its doubt and the draw), and how uncertain it is."""
+
+    name: str
+    sets: str
+    turn: Callable[[float, float], float]
+    sd: Sd
+
+
+QUANTITIES = (
+    Quantity("thickness", "thickness", _factor, lambda r, _: size_of(r.joint).thickness_sd),
+    Quantity("span", "span", _factor, lambda r, _: size_of(r.joint).span_sd),
+    Quantity("start", "start_c", _shift, lambda _, d: d.start_c),
+    Quantity("oven", "oven_c", _shift, lambda _, d: d.oven_c),
+    Quantity("heat", "heat", _factor, lambda _, d: d.heat),
+    Quantity("conduct", "conduct", _factor, lambda _, d: d.conduct),
+    Quantity("wet", "wet", _factor, lambda _, d: d.wet),
+    Quantity("probe", "probe_xi", _tip, lambda _, d: d.probe),
+    Quantity("rest", "rest", _factor, lambda _, d: d.rest),
+    Quantity("fat", "fat", _factor, _fat),
+    Quantity("drift", "drift", _shift, lambda _, d: d.drift),
+    Quantity("later", "later", _shift, lambda _, d: d.later),
+    Quantity("other_oven", "other_oven_c", _shift, lambda _, d: d.other_oven_c),
+)
+"""What is uncertain, one row each; their order is that of every ``theta``."""
+INDEX = {quantity.name: n for n, quantity in enumerate(QUANTITIES)}
+"""Where a quantity stands in ``theta``, by its name."""
+SEED = f"none: {1 + 2 * len(QUANTITIES)} fixed points"
+"""Bands come from fixed points, so a forecast has no chance in it; kept for the format."""
+
+
 def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
     """One draw as a deviation of this roast. ``theta`` (13,) in standard normals."""
-    size = size_of(roast.joint)
-    fat = doubt.fat * (1.0 if roast.joint.fat_mm is None else MEASURED_FAT_SHARE)
-    return Deviation(
-        thickness=math.exp(size.thickness_sd * theta[0]),
-        span=math.exp(size.span_sd * theta[1]),
-        start_c=doubt.start_c * float(theta[2]),
-        oven_c=doubt.oven_c * float(theta[3]),
-        heat=math.exp(doubt.heat * theta[4]),
-        conduct=math.exp(doubt.conduct * theta[5]),
-        wet=math.exp(doubt.wet * theta[6]),
-        rest=math.exp(doubt.rest * theta[8]),
-        fat=math.exp(fat * theta[9]),
-        probe_xi=math.sqrt(doubt.probe * PROBE_SQ * math.exp(PROBE_LOG_SD * theta[7])),
-        drift=doubt.drift * float(theta[10]),
-        later=doubt.later * float(theta[11]),
-        later_from_min=doubt.later_from_min,
-        other_oven_c=doubt.other_oven_c * float(theta[12]),
-    )
+    moved = {
+        q.sets: q.turn(q.sd(roast, doubt), float(z)) for q, z in zip(QUANTITIES, theta, strict=True)
+    }
+    return Deviation(**moved, later_from_min=doubt.later_from_min)
 
 
 def at_core(method: Method, core_c: float) -> Method:

@@ -8,6 +8,7 @@
   import { layCut } from '$lib/state/lay'
   import { local, keepLocal } from '$lib/state/local'
   import { ask as open } from './ask'
+  import { PARTS } from './parts'
   import Sheet from './Sheet.svelte'
 
   type Question = Schemas['QuestionOut']
@@ -68,7 +69,7 @@
     const of =
       ['day', 'book'].includes(question.place) || roastId === undefined ? '' : `/${roastId}`
     const place = question.place === 'hand' ? `/ways${of}/hand` : `/${question.place}${of}`
-    to(place, question.opens.join(','))
+    to(place, (PARTS[question.id] ?? []).join(','))
   }
 
   const placeName = (place: Question['place']): string =>
