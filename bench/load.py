@@ -24,6 +24,7 @@ from sqlalchemy import Engine, event, text
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.core.entries import Changed
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Plan
 from trencher.formats.kitchen import write_kitchen
 from trencher.service.clock import FastClock
@@ -34,7 +35,7 @@ from trencher.service.roasts import RoastService
 from trencher.serving import Server
 from trencher.store.database import Database
 from trencher.store.once import Delivery
-from trencher.store.repository import OvenRecord, Repository
+from trencher.store.repository import Repository
 from trencher.store.samples import Sample
 
 PLAN: dict[str, Any] = {
@@ -61,7 +62,7 @@ def standing_house() -> Iterator[House]:
     with tempfile.TemporaryDirectory() as folder:
         database = Database(Path(folder) / "t.sqlite")
         repository = Repository(database)
-        repository.save_oven(OvenRecord("house-oven", "House oven", {"kind": "fan", "marks": "C"}))
+        repository.save_oven(OvenRecord(id="house-oven", name="House oven"))
         clock, feed = FastClock(datetime(2026, 10, 3, 16, 0, tzinfo=UTC), pace=0.0), Feed()
         yield House(repository, RoastService(repository, clock, feed), clock, feed)
         database.close()

@@ -33,6 +33,7 @@ CORE = [
     "marks",
     "outcome",
     "planner",
+    "oven",
     "day",
     "belief",
     "plan",

@@ -406,7 +406,6 @@ def _kitchen(data: Path | None, *, there: bool = False) -> Iterator[TakingServic
     """The kitchen's export and import, while it is open. ``there``: it must be; else it is made."""
     from trencher.service.clock import WallClock
     from trencher.service.feed import Feed
-    from trencher.service.planning import check_oven
     from trencher.service.taking import TakingService
     from trencher.settings import database_path
     from trencher.store.database import Database, DatabaseError
@@ -417,9 +416,7 @@ def _kitchen(data: Path | None, *, there: bool = False) -> Iterator[TakingServic
         raise DatabaseError("there is no kitchen yet", where=str(path))
     database = Database(path)
     try:
-        repository = Repository(database)
-        repository.check_oven = check_oven
-        yield TakingService(repository, WallClock(), Feed())
+        yield TakingService(Repository(database), WallClock(), Feed())
     finally:
         database.close()
 

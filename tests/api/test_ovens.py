@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -32,6 +33,18 @@ def test_pairs_become_a_line_with_its_band(client: TestClient) -> None:
     at_160 = next(p for p in after["line"] if p["true_c"] == 160.0)
     assert at_160["low_c"] < at_160["error_c"] < at_160["high_c"]
     assert at_160["error_c"] == pytest.approx(12.0, abs=1.5)
+
+
+def test_a_change_keeps_what_the_screen_does_not_ask(client: TestClient, house: House) -> None:
+    oven = add(client, preheat_min=20)
+    kept = house.repository.oven(oven)
+    house.repository.save_oven(replace(kept, tau_down_min=26.0))
+    changed = client.put(f"/api/ovens/{oven}", json=RANGE | {"name": "Scullery", "litres": 48})
+    assert (changed.json()["name"], changed.json()["litres"]) == ("Scullery", 48)
+    found = house.repository.oven(oven)
+    assert found.tau_down_min == 26.0
+    # Left empty on the screen, it is taken away.
+    assert found.preheat_min is None
 
 
 def test_a_calibrated_oven_narrows_every_way(client: TestClient) -> None:

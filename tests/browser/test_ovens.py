@@ -28,7 +28,7 @@ def test_measurements_move_the_line_and_narrow_it(page: Page, site: Site) -> Non
     expect(page.get_by_text("dial gas 7, measured 209 °C")).to_be_visible()
     expect(page.get_by_role("heading", level=1)).not_to_have_text(first)
     oven = site.house.repository.oven("scullery-range")
-    assert [round(real) for _, real in oven.facts["pairs"]] == [165, 209]
+    assert [round(real) for _, real in oven.pairs] == [165, 209]
     page.get_by_role("button", name="Take back measurement 1").click()
     expect(page.get_by_text("measured 165")).to_have_count(0)
 

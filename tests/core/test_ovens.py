@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import json
+from typing import Any
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -11,6 +14,7 @@ from tests.kitchens import go, sirloin
 from trencher.core.errors import InputError
 from trencher.core.joint import size_of
 from trencher.core.outcome import outcomes
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.fits import Cavity, Tin, fit
 from trencher.core.thermal.calibration import DRIFT_SD_C, NOISE_SD_C, OFFSET_SD_C, calibrate
 from trencher.core.thermal.cooker import Cooker
@@ -20,6 +24,51 @@ SIZE = size_of(sirloin())
 DEEP = Tin(id="deep", name="Deep tin", length_mm=380, width_mm=280, depth_mm=75, hob=True)
 TRAY = Tin(id="tray", name="Wide tray", length_mm=420, width_mm=340, depth_mm=25)
 SMALL = Tin(id="small", name="Small tin", length_mm=200, width_mm=150, depth_mm=50, hob=True)
+
+
+# --- the record ---------------------------------------------------------------------------------
+@given(
+    max_c=st.none() | st.floats(60, 400),
+    shelves=st.lists(st.floats(20, 1500), max_size=8),
+    pairs=st.lists(st.tuples(st.floats(20, 400), st.floats(20, 400)), max_size=5),
+    fan=st.booleans(),
+)
+def test_a_record_is_the_same_after_it_was_kept(
+    max_c: float | None, shelves: list[float], pairs: list[tuple[float, float]], fan: bool
+) -> None:
+    record = OvenRecord(
+        id="o",
+        name="House oven",
+        marks="gas",
+        max_c=max_c,
+        shelves_mm=tuple(shelves),
+        pairs=tuple(pairs),
+        cooling_fan=fan,
+    )
+    kept = json.loads(json.dumps(record.plain()))
+    assert OvenRecord.read("o", "House oven", {"of another age": 1, **kept}) == record
+
+
+@pytest.mark.parametrize(
+    ("facts", "where"),
+    [
+        ({"max_c": "hot"}, "max_c"),
+        ({"max_c": True}, "max_c"),
+        ({"kind": "clay"}, "kind"),
+        ({"marks": "K"}, "marks"),
+        ({"cooling_fan": 1}, "cooling_fan"),
+        ({"pairs": [[160]]}, "pairs"),
+        ({"pairs": [160, 172]}, "pairs"),
+        ({"shelves_mm": 3}, "shelves_mm"),
+        ({"max_c": 4000}, "cooker.max_c"),
+        ({"shelves_mm": [100, 200]}, "shelves"),
+    ],
+    ids=str,
+)
+def test_what_is_no_oven_is_said_with_its_place(facts: dict[str, Any], where: str) -> None:
+    with pytest.raises(InputError) as refused:
+        OvenRecord.read("o", "House oven", facts).checked()
+    assert refused.value.where == where
 
 
 # --- calibration --------------------------------------------------------------------------------

@@ -11,18 +11,15 @@ import pytest
 
 from tests.worlds import empty
 from trencher.api.context import House
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
-from trencher.store.repository import OvenRecord, Repository
+from trencher.store.repository import Repository
 
 START = datetime(2026, 10, 3, 16, 0, tzinfo=UTC)
-OVEN = OvenRecord(
-    "house-oven",
-    "House oven",
-    {"kind": "fan", "marks": "C", "max_c": 240, "dial_points": [[160, 12], [220, 7]]},
-)
+OVEN = OvenRecord(id="house-oven", name="House oven", max_c=240, dial_points=((160, 12), (220, 7)))
 PLAN: dict[str, Any] = {
     "name": "Sirloin",
     "oven_id": "house-oven",

@@ -15,9 +15,9 @@ from trencher.api.context import House
 from trencher.core.day.fixed import SLOT_MIN
 from trencher.core.entries import Changed
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
-from trencher.store.repository import OvenRecord
 
 DAY = "2026-10-03"
 PORK: dict[str, Any] = {
@@ -33,7 +33,7 @@ PORK: dict[str, Any] = {
         "start_c": 6.0,
     },
 }
-RANGE = OvenRecord("range", "Range", {"kind": "gas", "marks": "gas", "min_c": 107, "max_c": 232})
+RANGE = OvenRecord(id="range", name="Range", kind="gas", marks="gas", min_c=107, max_c=232)
 
 
 @pytest.fixture
@@ -425,7 +425,7 @@ def test_an_order_hangs_on_all_that_it_is_made_of(joints: House, clock: FastCloc
     otherwise(lambda: joints.days.change(DAY, {"people": 5}))
     otherwise(lambda: joints.roasts.change("pork", Changed(wanted_c=68.0)))
     otherwise(lambda: repository.set_setting("profile", "us"))
-    otherwise(lambda: repository.save_oven(replace(RANGE, facts={**RANGE.facts, "max_c": 220})))
+    otherwise(lambda: repository.save_oven(replace(RANGE, max_c=220)))
     otherwise(lambda: repository.set_setting("people", [{"name": "Ines"}]))
     otherwise(lambda: repository.set_setting("tins", [{"name": "a"}]))
     repository.set_setting("own_sides", {"own-peas": {"name": "Peas", "minutes": 7.0}})

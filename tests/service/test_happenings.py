@@ -11,11 +11,11 @@ from tests.service.conftest import METHOD, PLAN, START
 from tests.service.test_levers import under_way
 from trencher.api.context import House
 from trencher.core.errors import Conflict, InputError, NotFound, OutOfRange, TrencherError
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Plan
 from trencher.service.clock import FastClock
-from trencher.store.repository import OvenRecord
 
-RANGE = OvenRecord("range", "Range", {"kind": "gas", "marks": "gas", "max_c": 232})
+RANGE = OvenRecord(id="range", name="Range", kind="gas", marks="gas", max_c=232)
 
 
 def pull(house: House, roasting: str) -> float:

@@ -9,18 +9,18 @@ import pytest
 from tests.kitchens import sirloin
 from tests.service.conftest import METHOD
 from trencher.core.errors import NotationError
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, Doubt
 from trencher.core.planner.fits import Tin
 from trencher.core.thermal.cooker import Cooker
 from trencher.service.ovens import advice, ovens_tonight
-from trencher.service.planning import Wish, by_hand, calibration_of, cooker_of, oven_sd_c
-from trencher.store.repository import OvenRecord
+from trencher.service.planning import Wish, by_hand
 
 PAIRS = [[172, 160], [173, 160.5], [227, 219.5], [226, 219.5]]
 
 
 def oven(name: str = "House", **facts: Any) -> OvenRecord:
-    return OvenRecord(name.casefold(), name, {"kind": "fan", "marks": "C", "max_c": 240} | facts)
+    return OvenRecord.read(name.casefold(), name, {"max_c": 240} | facts)
 
 
 def wish(**changes: Any) -> Wish:
@@ -37,14 +37,14 @@ def wish(**changes: Any) -> Wish:
 def test_pairs_take_the_place_of_points_typed_before() -> None:
     typed = oven(dial_points=[[160, 30]])
     measured = oven(dial_points=[[160, 30]], pairs=PAIRS)
-    assert cooker_of(typed).dial_error_at(160.0) == 30.0
-    assert cooker_of(measured).dial_error_at(160.0) == pytest.approx(12.0, abs=0.5)
-    assert cooker_of(measured).dial_error_at(220.0) == pytest.approx(7.0, abs=0.5)
+    assert typed.cooker().dial_error_at(160.0) == 30.0
+    assert measured.cooker().dial_error_at(160.0) == pytest.approx(12.0, abs=0.5)
+    assert measured.cooker().dial_error_at(220.0) == pytest.approx(7.0, abs=0.5)
 
 
 def test_a_dial_error_names_the_dial_and_never_moves_the_air() -> None:
-    plain = by_hand(wish(cooker=cooker_of(oven())), METHOD, quick=True).forecast
-    measured = by_hand(wish(cooker=cooker_of(oven(pairs=PAIRS))), METHOD, quick=True).forecast
+    plain = by_hand(wish(cooker=oven().cooker()), METHOD, quick=True).forecast
+    measured = by_hand(wish(cooker=oven(pairs=PAIRS).cooker()), METHOD, quick=True).forecast
     assert plain is not None
     assert measured is not None
     assert measured.pull_min == plain.pull_min
@@ -53,11 +53,11 @@ def test_a_dial_error_names_the_dial_and_never_moves_the_air() -> None:
 
 
 def test_doubt_of_an_oven_is_what_its_calibration_says() -> None:
-    assert calibration_of(oven()) is None
-    assert oven_sd_c(oven()) is None
+    assert oven().calibration is None
+    assert oven().air_sd_c is None
     assert wish().doubt.oven_c == Doubt().oven_c
     assert wish(cooker=Cooker(dial_points=((160.0, 5.0),))).doubt.oven_c == KNOWN_OVEN_SD_C
-    measured = oven_sd_c(oven(pairs=PAIRS))
+    measured = oven(pairs=PAIRS).air_sd_c
     assert measured is not None
     assert measured < 3.0
     assert wish(oven_sd_c=measured).doubt.oven_c == measured
@@ -65,11 +65,11 @@ def test_doubt_of_an_oven_is_what_its_calibration_says() -> None:
 
 def test_an_element_near_the_top_comes_with_the_joint_that_is_near_it() -> None:
     shallow = oven(shelves_mm=[135], bare_element=True)
-    assert cooker_of(shallow).roof_hotter_c == 0.0
-    assert cooker_of(shallow, sirloin()).roof_hotter_c > 30.0
+    assert shallow.cooker().roof_hotter_c == 0.0
+    assert shallow.cooker(sirloin()).roof_hotter_c > 30.0
     flat = sirloin(thickness_mm=60.0, length_mm=300.0)
-    assert cooker_of(shallow, flat).roof_hotter_c < cooker_of(shallow, sirloin()).roof_hotter_c
-    assert cooker_of(oven(shelves_mm=[135]), sirloin()).roof_hotter_c == 0.0
+    assert shallow.cooker(flat).roof_hotter_c < shallow.cooker(sirloin()).roof_hotter_c
+    assert oven(shelves_mm=[135]).cooker(sirloin()).roof_hotter_c == 0.0
 
 
 # --- tonight ------------------------------------------------------------------------------------

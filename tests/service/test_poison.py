@@ -14,9 +14,9 @@ from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.core.entries import Changed, Laid
 from trencher.core.errors import Conflict, Damaged, InputError
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Plan
 from trencher.service.alarms import due
-from trencher.store.repository import OvenRecord
 
 ODD_HOURS = ("2026-10-03T19:00:00", "0001-01-01T19:00:00+00:00", "9999-12-31T23:59:59-12:00")
 
@@ -239,7 +239,7 @@ def test_a_setting_is_put_aside_and_taken_back_as_it_was_written(
 def test_an_oven_that_cannot_be_read_is_left_out_and_given_anew(
     house: House, roasting: str, value: str
 ) -> None:
-    house.repository.save_oven(OvenRecord("other", "Other oven", {"kind": "still"}))
+    house.repository.save_oven(OvenRecord(id="other", name="Other oven", kind="still"))
     _written(house, "ovens", "other", value)
     assert _read_all(house, roasting) == {}
     assert [o.id for o in house.repository.ovens()] == ["house-oven"]

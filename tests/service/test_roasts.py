@@ -19,7 +19,7 @@ from trencher.core.plan import Buy, Plan
 from trencher.core.thermal.cooker import Cooker
 from trencher.service.clock import FastClock, WallClock
 from trencher.service.feed import Feed
-from trencher.service.planning import Wish, all_ways, cooker_of, work_out
+from trencher.service.planning import Wish, all_ways, work_out
 
 
 def test_a_roast_from_block_to_book(house: House, clock: FastClock, roasting: str) -> None:
@@ -108,7 +108,7 @@ def test_what_else_a_belief_hangs_on_renews_it(
     kept = [house.roasts.follow(roasting)]
     house.repository.set_setting("profile", "us")
     kept.append(house.roasts.follow(roasting))
-    house.repository.save_oven(replace(OVEN, facts={**OVEN.facts, "dial_points": [[160, 30]]}))
+    house.repository.save_oven(replace(OVEN, dial_points=((160, 30),)))
     kept.append(house.roasts.follow(roasting))
     beside, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(beside, METHOD, None)
@@ -283,7 +283,7 @@ def test_a_known_oven_narrows_the_band() -> None:
 
 
 def test_dial_points_are_read_between_and_kept_level_beyond(house: House) -> None:
-    cooker = cooker_of(house.repository.oven("house-oven"))
+    cooker = house.repository.oven("house-oven").cooker()
     assert cooker.dial_error_at(160) == 12
     assert cooker.dial_error_at(190) == pytest.approx(9.5)
     assert cooker.dial_error_at(100) == 12

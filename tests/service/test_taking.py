@@ -26,7 +26,6 @@ from trencher.formats.kitchen import kitchen_schema, line_of, read_kitchen, writ
 from trencher.service.clock import FastClock
 from trencher.service.demo import build_world
 from trencher.service.feed import Feed
-from trencher.service.planning import check_oven
 from trencher.service.roasts import RoastService
 from trencher.service.taking import ImportLine, TakingService
 from trencher.store.database import Database, DatabaseError, _alembic
@@ -308,7 +307,6 @@ def test_an_oven_that_cannot_be_read_is_not_written_over_and_keeps_no_roast_at_h
     raw = exported(lived)
     with lived.repository._db.write() as sql:
         sql.execute(text("UPDATE ovens SET facts = '[1'"))
-    lived.repository.check_oven = check_oven
     found = json.loads(exported(lived))
     assert found["left_out"] == ["house-oven"]
     assert [o["id"] for o in found["ovens"]] == ["house-oven"]

@@ -14,7 +14,6 @@ from tests.service.conftest import START
 from trencher.cli import app
 from trencher.core.session import Session
 from trencher.service.demo import build_world
-from trencher.service.planning import check_oven
 from trencher.store.database import Database, DatabaseError, damage
 from trencher.store.repository import Repository
 from trencher.store.rescue import rescued
@@ -52,7 +51,6 @@ def sessions(path: Path) -> Iterator[tuple[str, Session]]:
     database = Database(path)
     try:
         repository = Repository(database)
-        repository.check_oven = check_oven
         for heading in repository.everything():
             session = repository.session(heading.id)
             assert repository.oven(session.plan.oven_id)

@@ -25,12 +25,13 @@ from tests.store.adding import AT, add
 from tests.worlds import empty
 from trencher.core.entries import Laid, entry_of
 from trencher.core.errors import Conflict, NotFound, Overtaken
+from trencher.core.oven import OvenRecord
 from trencher.core.session import replay
 from trencher.service import own_things
 from trencher.service.own_things import drop_own, keep_own
 from trencher.store.database import Database, DatabaseError, _alembic, migrate
 from trencher.store.once import Delivery
-from trencher.store.repository import OvenRecord, Repository
+from trencher.store.repository import Repository
 
 PLAN: dict[str, Any] = {
     "name": "Sirloin",
@@ -143,9 +144,9 @@ def test_the_feed_goes_on_after_any_line(kept: Repository) -> None:
 
 
 def test_ovens_and_settings_are_kept(kept: Repository) -> None:
-    kept.save_oven(OvenRecord("o", "Old", {"kind": "fan"}))
-    kept.save_oven(OvenRecord("o", "New", {"kind": "gas"}))
-    assert [(o.name, o.facts["kind"]) for o in kept.ovens()] == [("New", "gas")]
+    kept.save_oven(OvenRecord(id="o", name="Old"))
+    kept.save_oven(OvenRecord(id="o", name="New", kind="gas"))
+    assert [(o.name, o.kind) for o in kept.ovens()] == [("New", "gas")]
     assert kept.setting("units") is None
     kept.set_setting("units", "F")
     assert kept.setting("units") == "F"

@@ -31,6 +31,7 @@ from trencher.core.method.stages import (
     UntilPeak,
 )
 from trencher.core.outcome.outcomes import HeatMap, Slice, heat_map, servings, slices_of
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.cautions import Caution, Verdict
 from trencher.core.planner.doubt import Z80, Band
 from trencher.core.planner.forecast import Forecast
@@ -50,7 +51,6 @@ from trencher.service.now import Expected, Now
 from trencher.service.ovens import Tonight
 from trencher.service.planning import Way
 from trencher.service.roasts import Following, Levers
-from trencher.store.repository import OvenRecord
 
 
 def cut(c: Cut) -> s.CutOut:
@@ -60,7 +60,7 @@ def cut(c: Cut) -> s.CutOut:
 
 def oven(record: OvenRecord) -> s.OvenOut:
     """An oven."""
-    return s.OvenOut(id=record.id, name=record.name, **record.facts)
+    return s.OvenOut(id=record.id, name=record.name, **record.plain())
 
 
 def _range(value: float, band: Band | None) -> s.Range80:

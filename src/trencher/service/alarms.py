@@ -10,13 +10,13 @@ from trencher.core.belief.agenda import AgendaStep, agenda
 from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.errors import TrencherError
 from trencher.core.method.stages import Oven
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.levers import Lever
 from trencher.core.planner.setup import kitchen
 from trencher.core.units import dial_text
 from trencher.service.devices import DeviceService, Instrument
-from trencher.service.planning import cooker_of
 from trencher.service.roasts import Following, RoastService
-from trencher.store.repository import UNDER_WAY, OvenRecord
+from trencher.store.repository import UNDER_WAY
 
 
 @dataclass(frozen=True)
@@ -75,7 +75,7 @@ def dial_for(following: Following, record: OvenRecord, stage: Oven) -> str:
     """What the dial must show for a stage, in its own marks."""
     air = kitchen(following.roast).true_air(stage)
     cooker = stage.cooker or following.roast.cooker
-    return dial_text(air + cooker.dial_error_at(air), record.facts.get("marks", "C"))
+    return dial_text(air + cooker.dial_error_at(air), record.marks)
 
 
 def dial_now(following: Following, record: OvenRecord, lever: Lever) -> str:
@@ -97,7 +97,7 @@ def steps_of(following: Following, instruments: Sequence[Instrument]) -> list[Ag
     watched = any(
         a.device in heard and a.place == "core" and a.to_min is None for a in session.attached
     )
-    moved = cooker_of(record) if session.oven_id != session.plan.oven_id else None
+    moved = record.cooker() if session.oven_id != session.plan.oven_id else None
 
     def dial(stage: Oven) -> str:
         return dial_for(following, record, replace(stage, cooker=moved))

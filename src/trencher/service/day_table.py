@@ -32,7 +32,7 @@ from trencher.service.clock import Clock
 from trencher.service.hours import hour
 from trencher.service.joint_changes import asked_of
 from trencher.service.people import guests_of
-from trencher.service.planning import Wish, cavity_of, cooker_of, oven_sd_c
+from trencher.service.planning import Wish
 from trencher.service.roasts import RoastService
 from trencher.service.way_changes import changed_forecast, changed_method, first_way
 from trencher.store.repository import Repository
@@ -131,9 +131,9 @@ class TableMaker:
             OvenPlace(
                 id=o.id,
                 name=o.name,
-                cooker=cooker_of(o),
-                marks=o.facts.get("marks", "C"),
-                height_mm=max(cavity_of(o).shelves_mm, default=UNKNOWN_HEIGHT_MM),
+                cooker=o.cooker(),
+                marks=o.marks,
+                height_mm=max(o.cavity.shelves_mm, default=UNKNOWN_HEIGHT_MM),
             )
             for o in self.repository.ovens()
         )
@@ -203,7 +203,7 @@ class TableMaker:
         wish = self.roasts.wish(session)
         if change.get("oven"):
             oven = self.repository.oven(change["oven"])
-            wish = replace(wish, cooker=cooker_of(oven, wish.joint), oven_sd_c=oven_sd_c(oven))
+            wish = replace(wish, cooker=oven.cooker(wish.joint), oven_sd_c=oven.air_sd_c)
         return wish, session.method or first_way(wish)
 
 

@@ -228,7 +228,7 @@ class DayService:
                 asked.from_min,
                 sorted(asked.begun.items()),
                 [(k, s.last_seq) for k, s in sessions.items()],
-                [(o.id, o.facts) for o in self.repository.ovens()],
+                self.repository.ovens(),
                 self.repository.setting("own_sides"),
                 self.repository.setting("people"),
                 table.before_now_min,

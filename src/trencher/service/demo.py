@@ -27,12 +27,13 @@ from trencher.core.errors import TrencherError
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Plan
 from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session
 from trencher.service.clock import FastClock
 from trencher.service.feed import Feed
-from trencher.service.planning import Wish, cooker_of, planned_summary, work_out
+from trencher.service.planning import Wish, planned_summary, work_out
 from trencher.service.roasts import RoastService
 from trencher.sim.lived import STEP_MIN, CookAct, live, span_of
 from trencher.sim.roast import PretendRoast
@@ -50,7 +51,7 @@ from trencher.sim.world import (
     TONIGHT_TRUTH,
     PastRoast,
 )
-from trencher.store.repository import UNDER_WAY, OvenRecord, Repository
+from trencher.store.repository import UNDER_WAY, Repository
 
 READ_EVERY_MIN, REST_EVERY_MIN = 15.0, 10.0
 LIVE_ID, LIVE_MINUTES, LIVE_EVERY_MIN = "live", 36.0, 6.0
@@ -84,7 +85,7 @@ def build_world(repository: Repository, today: datetime) -> None:
     """Fill an empty database. ``today``: any moment of the demo's day, with its zone."""
     for oven in OVENS:
         repository.save_oven(
-            OvenRecord(oven["id"], oven["name"], {**oven["facts"], "marks": oven["marks"]})
+            OvenRecord.read(oven["id"], oven["name"], {**oven["facts"], "marks": oven["marks"]})
         )
     repository.set_setting("tins", list(TINS))
     repository.set_setting("people", list(PEOPLE))
@@ -120,7 +121,7 @@ def _past_roast(repository: Repository, past: PastRoast, today: datetime) -> Non
 
     wish = Wish(
         joint=laid.joint,
-        cooker=cooker_of(repository.oven(past.oven_id)),
+        cooker=repository.oven(past.oven_id).cooker(),
         wanted_c=past.wanted_c,
         rest_min=past.rest_min,
     )

@@ -14,8 +14,8 @@ from trencher.core.day.people import Guest
 from trencher.core.errors import Conflict
 from trencher.core.joint import Joint
 from trencher.core.method.schools import Thermometer
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.fits import Tin
-from trencher.core.planner.setup import check_cooker
 from trencher.core.thermal.calibration import Calibration, calibrate
 from trencher.formats.methods import methods_file, read_methods_file
 from trencher.service.clock import Clock, FastClock
@@ -24,8 +24,8 @@ from trencher.service.figures import CHANGES, CHOSEN, profile_of
 from trencher.service.own_methods import OwnMethod, drop_method, keep_methods, own_methods
 from trencher.service.own_things import drop_own, keep_own, own_id
 from trencher.service.people import bands_of, guests_of
-from trencher.service.planning import Wish, calibration_of, cavity_of, cooker_of, oven_sd_c
-from trencher.store.repository import OvenRecord, Repository
+from trencher.service.planning import Wish
+from trencher.store.repository import Repository
 
 MOST_OVENS = 50
 MEATS = {
@@ -52,8 +52,8 @@ class KitchenService:
         oven = kept.oven(oven_id)
         return Wish(
             joint=joint,
-            cooker=cooker_of(oven, joint),
-            oven_sd_c=oven_sd_c(oven),
+            cooker=oven.cooker(joint),
+            oven_sd_c=oven.air_sd_c,
             wanted_c=wanted_c,
             rest_min=rest_min,
             thermometer=thermometer,
@@ -78,14 +78,13 @@ class KitchenService:
         )
 
     def change_oven(self, oven_id: str, name: str, facts: dict[str, Any]) -> OvenRecord:
-        """Its facts anew. NotFound, InputError."""
-        self.repository.oven(oven_id)
-        return self._keep_oven(oven_id, name, facts)
+        """Its facts anew; what is not told stays, and null takes a fact away. NotFound,
+        InputError."""
+        kept = self.repository.oven(oven_id)
+        return self._keep_oven(oven_id, name, kept.plain() | facts)
 
     def _keep_oven(self, oven_id: str, name: str, facts: dict[str, Any]) -> OvenRecord:
-        record = OvenRecord(oven_id, name, facts)
-        check_cooker(cooker_of(record))
-        cavity_of(record)
+        record = OvenRecord.read(oven_id, name, facts).checked()
         self.repository.save_oven(record)
         self.feed.ring()
         return record
@@ -102,7 +101,7 @@ class KitchenService:
 
     def calibration(self, oven_id: str) -> Calibration:
         """An oven's dial as measured, without a measurement what any is given. NotFound."""
-        return calibration_of(self.repository.oven(oven_id)) or calibrate(())
+        return self.repository.oven(oven_id).calibration or calibrate(())
 
     def tins(self) -> list[Tin]:
         """Every tin, by its number."""

@@ -8,12 +8,13 @@ from dataclasses import dataclass
 
 from trencher.core.belief.agenda import AgendaStep
 from trencher.core.errors import TrencherError
+from trencher.core.oven import OvenRecord
 from trencher.core.session import Session
 from trencher.core.thermal.budget import TooMuch
 from trencher.service.alarms import Due, due_of, steps_of
 from trencher.service.devices import DeviceService, Instrument
 from trencher.service.roasts import Following, RoastService
-from trencher.store.repository import UNDER_WAY, OvenRecord
+from trencher.store.repository import UNDER_WAY
 
 
 @dataclass(frozen=True)

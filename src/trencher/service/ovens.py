@@ -9,10 +9,10 @@ from trencher.core.errors import TrencherError
 from trencher.core.joint import size_of
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Oven, Sear
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.fits import Fit, Tin, fit
 from trencher.core.planner.forecast import Forecast
-from trencher.service.planning import Wish, cavity_of, cooker_of, oven_sd_c, work_out
-from trencher.store.repository import OvenRecord
+from trencher.service.planning import Wish, work_out
 
 BEND = ("oven_limit",)
 """Notes that say an oven had to bend the way to what it has."""
@@ -55,8 +55,8 @@ def ovens_tonight(
     size = size_of(wish.joint)
     found: list[Tonight] = []
     for oven in ovens:
-        how = fit(size, cavity_of(oven), tins, rack=rack, hob=hob, closed=closed)
-        here = replace(wish, cooker=cooker_of(oven, wish.joint), oven_sd_c=oven_sd_c(oven))
+        how = fit(size, oven.cavity, tins, rack=rack, hob=hob, closed=closed)
+        here = replace(wish, cooker=oven.cooker(wish.joint), oven_sd_c=oven.air_sd_c)
         try:
             forecast, _ = work_out(here, method)
             found.append(Tonight(oven=oven, fit=how, forecast=forecast))

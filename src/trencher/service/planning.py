@@ -7,18 +7,15 @@ from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
-from typing import get_args
 
 from trencher.core.catalogue.safety import PROFILES, Profile
 from trencher.core.entries import Planned
-from trencher.core.errors import InputError, NotationError, TrencherError, UnknownName
-from trencher.core.joint import Joint, size_of
+from trencher.core.errors import InputError, NotationError, TrencherError
+from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.method.schools import Thermometer, schools_for
-from trencher.core.method.stages import TempUnit
 from trencher.core.planner.cautions import Caution, plan_cautions
 from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, MEASURED_START_SD_C, Doubt
-from trencher.core.planner.fits import Cavity, fit
 from trencher.core.planner.forecast import Forecast, forecast
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.fragile import Disturbance, disturbances
@@ -29,74 +26,11 @@ from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.planner.thermometers import looked_doubt
 from trencher.core.planner.ways import occasion, with_thermometer, written
 from trencher.core.planner.whatif import Difference, what_if
-from trencher.core.thermal.calibration import PIVOT_C, Calibration, calibrate
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE, FINE
-from trencher.formats.roast import read_cooker
 from trencher.service.own_methods import OwnMethod
-from trencher.store.repository import OvenRecord
 
 SERIES_EVERY_S = 120.0
-
-
-def calibration_of(oven: OvenRecord) -> Calibration | None:
-    """What was measured of a kept oven's dial; None where nothing was."""
-    pairs = oven.facts.get("pairs") or ()
-    return calibrate(pairs) if pairs else None
-
-
-def cavity_of(oven: OvenRecord) -> Cavity:
-    """The inside of a kept oven, as far as it was measured."""
-    facts = oven.facts
-    return Cavity(
-        width_mm=facts.get("width_mm"),
-        depth_mm=facts.get("depth_mm"),
-        shelves_mm=tuple(facts.get("shelves_mm") or ()),
-        bare_element=bool(facts.get("bare_element")),
-    )
-
-
-def cooker_of(oven: OvenRecord, joint: Joint | None = None) -> Cooker:
-    """The core's cooker of a kept oven, with ``joint`` on the shelf that suits it."""
-    facts = {k: v for k, v in oven.facts.items() if k in read_keys()}
-    points = tuple((float(t), float(e)) for t, e in oven.facts.get("dial_points", ()))
-    if (measured := calibration_of(oven)) is not None:
-        points = measured.points
-    cooker = replace(read_cooker(facts), dial_points=tuple(sorted(points)))
-    if joint is None:
-        return cooker
-    shelf = fit(size_of(joint), cavity_of(oven)).shelf
-    return cooker if shelf is None else replace(cooker, roof_hotter_c=shelf.hotter_c)
-
-
-def check_oven(oven: OvenRecord) -> None:
-    """Whether kept facts are an oven's. Raises what says why not."""
-    cooker_of(oven)
-    cavity_of(oven)
-    if (marks := oven.facts.get("marks", "C")) not in get_args(TempUnit):
-        raise UnknownName("marks", marks, get_args(TempUnit))
-
-
-def oven_sd_c(oven: OvenRecord) -> float | None:
-    """How far out the true air may be after its calibration, °C; None without one."""
-    measured = calibration_of(oven)
-    return None if measured is None else measured.sd_at(PIVOT_C)
-
-
-def read_keys() -> tuple[str, ...]:
-    """The facts of an oven that the core reads as they stand."""
-    return (
-        "kind",
-        "dial_error_c",
-        "room_c",
-        "min_c",
-        "max_c",
-        "cooling_fan",
-        "preheat_min",
-        "tau_down_min",
-        "tau_off_min",
-        "swing_c",
-    )
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -51,6 +51,7 @@ from trencher.core.marks import EVENTS, MARKS, VERBS, MarkWhat
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes, Off, Oven, Stage
 from trencher.core.outcome.outcomes import loss_of, slices_of
+from trencher.core.oven import OvenRecord
 from trencher.core.plan import Buy, Plan
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, walk, with_rest
@@ -64,17 +65,9 @@ from trencher.service.entering import entered
 from trencher.service.feed import Feed
 from trencher.service.figures import CHANGES, CHOSEN, profile_of
 from trencher.service.hours import checked_hour, hour
-from trencher.service.planning import (
-    Wish,
-    cached_walk,
-    check_oven,
-    cooker_of,
-    oven_sd_c,
-    planned_summary,
-    work_out,
-)
+from trencher.service.planning import Wish, cached_walk, planned_summary, work_out
 from trencher.store.once import Delivery
-from trencher.store.repository import FeedLine, Heading, OvenRecord, Repository, Snapshot
+from trencher.store.repository import FeedLine, Heading, Repository, Snapshot
 
 BELIEF_EVERY_MIN = 1.0 / 3.0
 READING_LOW_C, READING_HIGH_C = -25.0, 130.0
@@ -206,7 +199,7 @@ def _own_oven(stage: Stage) -> Stage:
 
 
 def _happening(mark: Marked, kept: Snapshot) -> Happening:
-    cooker = None if mark.oven_id is None else cooker_of(kept.oven(mark.oven_id))
+    cooker = None if mark.oven_id is None else kept.oven(mark.oven_id).cooker()
     # A tip is moved through an open door; where it sits now is the readings' business.
     what: MarkWhat = "door" if mark.what == "moved_probe" else mark.what
     return Happening(mark.minute, what, mark.seconds, mark.text, cooker)
@@ -279,7 +272,6 @@ class RoastService:
         self.repository = repository
         self.clock = clock
         self.feed = feed
-        repository.check_oven = check_oven
         self._beliefs: dict[str, tuple[tuple[Any, ...], Following]] = {}
         self._lock = threading.Lock()
         self._working: defaultdict[str, threading.Lock] = defaultdict(threading.Lock)
@@ -321,8 +313,8 @@ class RoastService:
         oven = kept.oven(plan.oven_id)
         return Wish(
             joint=joint,
-            cooker=cooker_of(oven, joint),
-            oven_sd_c=oven_sd_c(oven),
+            cooker=oven.cooker(joint),
+            oven_sd_c=oven.air_sd_c,
             wanted_c=plan.wanted_c,
             rest_min=plan.rest_min,
             thermometer=plan.thermometer,
@@ -390,7 +382,7 @@ class RoastService:
         doubt = wish.doubt
         oven = kept.oven(session.oven_id)
         if session.oven_id != session.plan.oven_id:
-            doubt = replace(doubt, other_oven_c=oven_sd_c(oven) or doubt.oven_c)
+            doubt = replace(doubt, other_oven_c=oven.air_sd_c or doubt.oven_c)
         seen = outlook(roast, line, [*readings, *sent], now, doubt, wish.profile.room_min)
         doubted = {
             (r.minute, r.low_c)
@@ -533,7 +525,7 @@ class RoastService:
     def _check_plan(self, plan: Plan) -> None:
         Wish(
             joint=plan.joint,
-            cooker=cooker_of(self.repository.oven(plan.oven_id)),
+            cooker=self.repository.oven(plan.oven_id).cooker(),
             wanted_c=plan.wanted_c,
             rest_min=plan.rest_min,
         )
@@ -786,7 +778,7 @@ class RoastService:
         for oven in self.repository.ovens():
             if oven.id == session.oven_id:
                 continue
-            cooker = cooker_of(oven, following.roast.joint)
+            cooker = oven.cooker(following.roast.joint)
             result = moved(
                 following.roast,
                 line.ahead,

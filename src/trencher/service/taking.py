@@ -7,7 +7,7 @@ import hashlib
 import json
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager, suppress
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import timedelta
 from functools import partial
 from typing import Any, Literal, TypeVar
@@ -34,6 +34,7 @@ from trencher.core.entries import (
 from trencher.core.errors import Conflict, Damaged, InputError, Overtaken, TrencherError
 from trencher.core.events import OUTSIDE, Corrected, Entry, Folded, Withdrew, anew
 from trencher.core.method.notation import parse_method
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session, apply, check_step
 from trencher.formats.kitchen import (
@@ -56,9 +57,9 @@ from trencher.service.clock import Clock
 from trencher.service.entering import TRIES
 from trencher.service.feed import Feed
 from trencher.service.hours import checked_hour, hour
-from trencher.service.planning import Wish, cached_walk, check_oven, cooker_of
+from trencher.service.planning import Wish, cached_walk
 from trencher.store.intake import Intake, NewDay, NewRoast
-from trencher.store.repository import PLAIN_OVEN, Heading, OvenRecord, Repository, Snapshot
+from trencher.store.repository import Heading, Repository, Snapshot
 from trencher.store.samples import Sample
 
 Does = Literal["new", "more", "same", "copy", "kept"]
@@ -256,13 +257,13 @@ class _Reading:
     def _ovens(self, told: Sequence[Mapping[str, Any]], kept: Snapshot) -> list[OvenRecord]:
         new: list[OvenRecord] = []
         for n, facts in enumerate(told):
-            record = _oven_of(facts)
             with self._at(("ovens", n)):
+                record = _oven_of(facts)
                 self._once("oven", record.id)
-                check_oven(record)
+                record.checked()
             does: Does = "new"
             if record.id in kept.ovens:
-                does = "same" if _alike(kept.ovens[record.id], record) else "kept"
+                does = "same" if kept.ovens[record.id] == record else "kept"
             elif record.id in kept.damaged:
                 does = "kept"
             else:
@@ -310,7 +311,7 @@ class _Reading:
     def _wish(self, session: Session) -> Wish:
         """What a roast under way is planned for: it must be possible to follow it."""
         plan = session.plan
-        cooker = cooker_of(self.ovens[session.oven_id], plan.joint)
+        cooker = self.ovens[session.oven_id].cooker(plan.joint)
         return Wish(joint=plan.joint, cooker=cooker, wanted_c=plan.wanted_c, rest_min=plan.rest_min)
 
     def _more(
@@ -379,7 +380,7 @@ class _Reading:
                 raise InputError(
                     f"{oven_id!r} is no oven", allowed="of the file, or of this kitchen"
                 )
-            cooker_of(self.ovens[oven_id])
+            self.ovens[oven_id].cooker()
         if isinstance(entry, Laid | Changed) and entry.serve_at is not None:
             checked_hour(entry.serve_at, "serve_at")
         if isinstance(entry, PutIn):
@@ -511,17 +512,16 @@ def _day_entry(one: Any, facts: Any) -> Entry:
 
 
 def _oven(oven: OvenRecord) -> dict[str, Any]:
-    return {"id": oven.id, "name": oven.name, **oven.facts}
+    return {"id": oven.id, "name": oven.name, **oven.plain()}
 
 
 def _oven_of(facts: Mapping[str, Any]) -> OvenRecord:
-    own = {k: v for k, v in facts.items() if k not in ("id", "name")}
-    return OvenRecord(facts["id"], facts["name"], own)
+    return OvenRecord.read(facts["id"], facts["name"], facts)
 
 
 def _plain_oven(oven_id: str) -> OvenRecord:
     """In place of one that cannot be read: its facts are to be given anew."""
-    return OvenRecord(oven_id, oven_id, dict(PLAIN_OVEN))
+    return OvenRecord(id=oven_id, name=oven_id)
 
 
 def _ovens_of(log: Iterable[Entry]) -> set[str]:
@@ -556,13 +556,6 @@ def _digest(entries: Iterable[Entry]) -> str:
     for entry in entries:
         told.update(repr(_told(entry)).encode())
     return told.hexdigest()[:8]
-
-
-def _alike(a: OvenRecord, b: OvenRecord) -> bool:
-    plain = [
-        replace(x, facts={k: v for k, v in x.facts.items() if v not in (None, [])}) for x in (a, b)
-    ]
-    return plain[0] == plain[1]
 
 
 def _merged(key: str, value: Any, here: Any) -> Any:

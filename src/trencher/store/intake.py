@@ -11,7 +11,7 @@ from trencher.core.events import Entry
 from trencher.store.samples import Sample
 
 if TYPE_CHECKING:
-    from trencher.store.repository import OvenRecord
+    from trencher.core.oven import OvenRecord
 
 
 @dataclass(frozen=True)

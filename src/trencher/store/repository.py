@@ -21,6 +21,7 @@ from trencher.core.day.log import Day, apply_to_day, check_day_step, day_entry_o
 from trencher.core.entries import Laid, Marked, RoastEntry, entry_of
 from trencher.core.errors import Conflict, Damaged, InputError, NotFound, Overtaken
 from trencher.core.events import Entry
+from trencher.core.oven import OvenRecord
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
 from trencher.store.intake import Intake
@@ -37,7 +38,6 @@ BEGUN = (*UNDER_WAY, "done")
 ASIDE = "aside"
 """The setting with the texts of ovens and settings that were put aside."""
 STRAY = ("record", "id", "name", "why", "at")
-PLAIN_OVEN = {"kind": "fan", "marks": "C"}
 # As text, not parsed: one that is no JSON must not take the others down.
 _OVENS_AS_KEPT = select(OvenRow.id, OvenRow.name, type_coerce(OvenRow.facts, String).label("facts"))
 _SETTINGS_AS_KEPT = select(type_coerce(SettingRow.value, String))
@@ -59,15 +59,6 @@ class Heading:
     last_seq: int
     oven_id: str = ""
     aside: str | None = None
-
-
-@dataclass(frozen=True)
-class OvenRecord:
-    """An oven as kept."""
-
-    id: str
-    name: str
-    facts: dict[str, Any]
 
 
 @dataclass(frozen=True)
@@ -116,8 +107,8 @@ def _parsed(kept: Any) -> Any:
 
 # Not by merging: that would read first what may be no JSON any more.
 def _write_oven(sql: SqlSession, oven: OvenRecord) -> None:
-    written = insert(OvenRow).values(id=oven.id, name=oven.name, facts=oven.facts)
-    kept = {"name": oven.name, "facts": oven.facts}
+    kept = {"name": oven.name, "facts": oven.plain()}
+    written = insert(OvenRow).values(id=oven.id, **kept)
     sql.execute(written.on_conflict_do_update(index_elements=["id"], set_=kept))
 
 
@@ -226,7 +217,6 @@ class Repository:
         self._sessions: OrderedDict[str, Session] = OrderedDict()
         self._lock = threading.Lock()
         self._damaged: dict[tuple[str, str], str] = {}
-        self.check_oven: Callable[[OvenRecord], object] = lambda _record: None
         """Raises for facts that are no oven's; set by whoever knows ovens."""
         self.samples = Samples(database)
         self.restores = 0
@@ -537,7 +527,7 @@ class Repository:
         with self._db.write() as sql:
             for oven in intake.ovens:
                 # One that came here meanwhile stays, as everything that is here.
-                values = {"id": oven.id, "name": oven.name, "facts": oven.facts}
+                values = {"id": oven.id, "name": oven.name, "facts": oven.plain()}
                 sql.execute(insert(OvenRow).values(values).on_conflict_do_nothing())
             for new in intake.roasts:
                 if new.expected_seq == 0:
@@ -574,7 +564,7 @@ class Repository:
             if record == "oven":
                 row = sql.execute(_OVENS_AS_KEPT.where(OvenRow.id == key)).first()
                 name, text = (row.name, row.facts) if row is not None else ("", None)
-                _write_oven(sql, OvenRecord(key, name, PLAIN_OVEN))
+                _write_oven(sql, OvenRecord(id=key, name=name))
             else:
                 name, text = key, sql.scalar(_SETTINGS_AS_KEPT.where(SettingRow.key == key))
                 sql.execute(delete(SettingRow).where(SettingRow.key == key))
@@ -722,9 +712,7 @@ class Repository:
 
     def _oven(self, oven_id: str, name: str, facts: str) -> OvenRecord:
         with self._noted("oven", oven_id), _legible("oven", name):
-            record = OvenRecord(oven_id, name, dict(_parsed(facts)))
-            self.check_oven(record)
-            return record
+            return OvenRecord.read(oven_id, name, dict(_parsed(facts))).checked()
 
     def save_oven(self, oven: OvenRecord) -> None:
         """Write an oven, new or changed."""

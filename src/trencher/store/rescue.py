@@ -12,9 +12,9 @@ from pathlib import Path
 from typing import Any
 
 from trencher.core.entries import entry_of
+from trencher.core.oven import OvenRecord
 from trencher.core.session import Session, apply
 from trencher.store.database import free, migrate
-from trencher.store.repository import PLAIN_OVEN
 from trencher.store.wording import words_of
 
 TABLES = (
@@ -150,7 +150,7 @@ def _ovens_anew(target: sqlite3.Connection) -> tuple[str, ...]:
         "SELECT DISTINCT oven_id FROM roasts WHERE oven_id NOT IN (SELECT id FROM ovens)"
     ).fetchall()
     for (oven_id,) in missing:
-        plain = (oven_id, oven_id, json.dumps(PLAIN_OVEN))
+        plain = (oven_id, oven_id, json.dumps(OvenRecord(id=oven_id, name=oven_id).plain()))
         target.execute("INSERT INTO ovens (id, name, facts) VALUES (?, ?, ?)", plain)
     return tuple(f"{oven_id} (an oven, to be described anew)" for (oven_id,) in missing)
 
