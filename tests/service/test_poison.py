@@ -125,14 +125,14 @@ def test_a_damaged_record_is_put_aside_and_taken_back(
     _damage(house, roasting, "read", data)
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
         assert client.get(f"/api/roasts/{roasting}").json()["code"] == "damaged"
-        (stray,) = client.get("/api/strays").json()["damaged"]
-        assert (stray["record"], stray["id"]) == ("roast", roasting)
-        assert "Error" in stray["why"]
-        found = client.put(f"/api/strays/roast/{roasting}").json()
+        (record,) = client.get("/api/records").json()["damaged"]
+        assert (record["kind"], record["id"]) == ("roast", roasting)
+        assert "Error" in record["why"]
+        found = client.put(f"/api/records/roast/{roasting}").json()
         assert found["damaged"] == []
         assert [x["id"] for x in found["aside"]] == [roasting]
         assert client.get("/api/roasts").json() == client.get("/api/days").json()["dates"] == []
-        assert client.delete(f"/api/strays/roast/{roasting}").json()["aside"] == []
+        assert client.delete(f"/api/records/roast/{roasting}").json()["aside"] == []
         assert [r["id"] for r in client.get("/api/roasts").json()] == [roasting]
 
 
@@ -153,15 +153,15 @@ def test_a_damaged_day_is_said_put_aside_and_begun_anew(house: House) -> None:
     _damage_day(house, date, "{}")
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
         assert client.get(f"/api/days/{date}").json()["code"] == "damaged"
-        for path in ("days", "alarms", "roasts", "sides", "strays"):
+        for path in ("days", "alarms", "roasts", "sides", "records"):
             assert client.get(f"/api/{path}").status_code == 200, path
-        assert [x["id"] for x in client.get("/api/strays").json()["damaged"]] == [date]
+        assert [x["id"] for x in client.get("/api/records").json()["damaged"]] == [date]
         moved = {"serve_at": "2026-10-03T19:30:00+00:00"}
         assert client.patch(f"/api/roasts/{roast_id}", json=moved).status_code == 200
-        assert client.put(f"/api/strays/day/{date}").json()["damaged"] == []
+        assert client.put(f"/api/records/day/{date}").json()["damaged"] == []
         assert client.get(f"/api/days/{date}").json()["people"] != 7
         house.days.change(date, {"people": 5})
-        assert client.delete(f"/api/strays/day/{date}").status_code == 409
+        assert client.delete(f"/api/records/day/{date}").status_code == 409
         assert client.get(f"/api/days/{date}").json()["people"] == 5
 
 
@@ -182,7 +182,7 @@ READ = (
     "methods",
     "sides",
     "clock",
-    "strays",
+    "records",
 )
 
 
@@ -225,14 +225,14 @@ def test_a_setting_is_put_aside_and_taken_back_as_it_was_written(
     _written(house, "settings", "people", "{nope")
     assert _read_all(house, roasting) == {}
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
-        found = client.put("/api/strays/setting/people").json()
+        found = client.put("/api/records/setting/people").json()
         assert (found["damaged"], [x["id"] for x in found["aside"]]) == ([], ["people"])
-        assert client.put("/api/strays/setting/people").status_code == 409
+        assert client.put("/api/records/setting/people").status_code == 409
         assert client.put("/api/people", json={"people": [{"name": "Bram"}]}).is_success
-        assert client.delete("/api/strays/setting/people").json()["aside"] == []
-        assert client.delete("/api/strays/setting/people").status_code == 404
+        assert client.delete("/api/records/setting/people").json()["aside"] == []
+        assert client.delete("/api/records/setting/people").status_code == 404
         assert client.get("/api/catalogue").json()["people"] == []
-        assert [x["id"] for x in client.get("/api/strays").json()["damaged"]] == ["people"]
+        assert [x["id"] for x in client.get("/api/records").json()["damaged"]] == ["people"]
 
 
 @pytest.mark.parametrize("value", [*NONSENSE[:4], *ODD_OVENS])
@@ -244,11 +244,11 @@ def test_an_oven_that_cannot_be_read_is_left_out_and_given_anew(
     assert _read_all(house, roasting) == {}
     assert [o.id for o in house.repository.ovens()] == ["house-oven"]
     with TestClient(create_app(house, None), base_url="http://localhost") as client:
-        (stray,) = client.get("/api/strays").json()["damaged"]
-        assert (stray["record"], stray["name"]) == ("oven", "Other oven")
-        assert client.put("/api/strays/oven/other").json()["damaged"] == []
+        (record,) = client.get("/api/records").json()["damaged"]
+        assert (record["kind"], record["name"]) == ("oven", "Other oven")
+        assert client.put("/api/records/oven/other").json()["damaged"] == []
         assert [o["name"] for o in client.get("/api/ovens").json()] == ["House oven", "Other oven"]
-        assert client.delete("/api/strays/oven/other").json()["aside"] == []
+        assert client.delete("/api/records/oven/other").json()["aside"] == []
         assert [o["id"] for o in client.get("/api/ovens").json()] == ["house-oven"]
 
 

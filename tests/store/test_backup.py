@@ -29,7 +29,7 @@ from trencher.store.backup import backup, checked
 from trencher.store.database import Database, DatabaseError, _alembic
 from trencher.store.repository import Repository
 
-PLACES = ("roasts", "ovens", "days", "days/2026-10-03", "book", "catalogue", "strays", "larder")
+PLACES = ("roasts", "ovens", "days", "days/2026-10-03", "book", "catalogue", "records", "larder")
 
 
 def house_at(path: Path) -> tuple[House, Database]:

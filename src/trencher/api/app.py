@@ -31,8 +31,8 @@ from trencher.api.routes import (
     methods,
     ovens,
     questions,
+    records,
     roasts,
-    strays,
 )
 from trencher.lan.lan import Lan
 
@@ -68,7 +68,7 @@ def the_api() -> FastAPI:
         feed.router,
         access.router,
         questions.router,
-        strays.router,
+        records.router,
         keeping.router,
         keeping.along,
     ):

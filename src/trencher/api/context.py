@@ -22,8 +22,8 @@ from trencher.service.figures import FigureService
 from trencher.service.keeping import KeepingService
 from trencher.service.kitchen import KitchenService
 from trencher.service.planning import Wish
+from trencher.service.records import RecordService
 from trencher.service.roasts import RoastService
-from trencher.service.strays import StrayService
 from trencher.service.taking import TakingService
 from trencher.store.once import Delivery
 from trencher.store.repository import Repository
@@ -67,9 +67,9 @@ class House:
         return FigureService(self.repository, self.clock, self.feed, self.days.tell)
 
     @cached_property
-    def strays(self) -> StrayService:
+    def records(self) -> RecordService:
         """What cannot be read, and what was put aside."""
-        return StrayService(self.repository, self.clock, self.feed, self.days.tell)
+        return RecordService(self.repository, self.clock, self.feed, self.days.tell)
 
     @cached_property
     def taking(self) -> TakingService:

@@ -681,10 +681,10 @@ class BookLine(Out):
     verdict: VerdictOut | None
 
 
-class StrayOut(Out):
+class RecordOut(Out):
     """A record that cannot be read (``why``), or was put aside (``at``)."""
 
-    record: Literal["roast", "day", "oven", "setting"]
+    kind: Literal["roast", "day", "oven", "setting"]
     id: str
     name: str
     why: str

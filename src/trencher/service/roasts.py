@@ -25,7 +25,6 @@ from trencher.core.belief.timeline import SEEN, Timeline, ends_with, timeline
 from trencher.core.catalogue.safety import Profile
 from trencher.core.catalogue.senses import sense
 from trencher.core.catalogue.troubles import Trouble, trouble
-from trencher.core.day.saving import savings
 from trencher.core.entries import (
     Answered,
     Carved,
@@ -56,6 +55,7 @@ from trencher.core.plan import Buy, Plan
 from trencher.core.planner.cautions import Verdict, plate_verdict
 from trencher.core.planner.forward import Walk, walk, with_rest
 from trencher.core.planner.levers import Lever, Result, compared, delayed, levers, moved
+from trencher.core.planner.savings import savings
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.session import Session, apply, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv

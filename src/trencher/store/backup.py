@@ -11,7 +11,7 @@ from datetime import datetime
 from pathlib import Path
 
 from trencher.store.database import Database, DatabaseError, copied, free, migrate
-from trencher.store.repository import Repository, Stray
+from trencher.store.repository import KitchenRecord, Repository
 
 FIRST = b"SQLite format 3\x00"
 
@@ -26,7 +26,7 @@ class Content:
     ovens: int
     events: int
     last: str
-    damaged: tuple[Stray, ...]
+    damaged: tuple[KitchenRecord, ...]
 
 
 def backup(path: Path, to: Path) -> Content:

@@ -37,7 +37,6 @@ NOT_OVER = ("planning", *UNDER_WAY)
 BEGUN = (*UNDER_WAY, "done")
 ASIDE = "aside"
 """The setting with the texts of ovens and settings that were put aside."""
-STRAY = ("record", "id", "name", "why", "at")
 # As text, not parsed: one that is no JSON must not take the others down.
 _OVENS_AS_KEPT = select(OvenRow.id, OvenRow.name, type_coerce(OvenRow.facts, String).label("facts"))
 _SETTINGS_AS_KEPT = select(type_coerce(SettingRow.value, String))
@@ -62,11 +61,11 @@ class Heading:
 
 
 @dataclass(frozen=True)
-class Stray:
-    """A record that cannot be read (``why``), or was put aside (``at``, ISO). ``record``: roast,
-    day, oven or setting."""
+class KitchenRecord:
+    """A record that cannot be read (``why``), or was put aside (``at``, ISO). ``kind``: roast, day,
+    oven or setting."""
 
-    record: str
+    kind: str
     id: str
     name: str
     why: str
@@ -350,7 +349,7 @@ class Repository:
         self._damaged[record, key] = f"{type(cause).__name__}: {cause}"
 
     # --- what cannot be read, and what was put aside ----------------------------------------------
-    def damaged(self) -> list[Stray]:
+    def damaged(self) -> list[KitchenRecord]:
         """Records met that cannot be read and were not put aside yet."""
         found = sorted(self._damaged.copy().items())
         roasts = [key for (record, key), _ in found if record == "roast"]
@@ -361,19 +360,22 @@ class Repository:
             names = {row.id: row.name for row in sql.execute(here)}
             names |= {row.id: row.name for row in sql.execute(_OVENS_AS_KEPT)}
         return [
-            Stray(record, key, names.get(key, key), why)
+            KitchenRecord(record, key, names.get(key, key), why)
             for (record, key), why in found
             if record in ("day", "setting") or key in names
         ]
 
-    def put_by(self) -> list[Stray]:
+    def put_by(self) -> list[KitchenRecord]:
         """What was put aside, the latest first."""
         roasts = select(RoastRow).where(RoastRow.aside.is_not(None))
         with self._db.read() as sql:
-            found = [Stray("roast", r.id, r.name, "", r.aside) for r in sql.scalars(roasts)]
+            found = [KitchenRecord("roast", r.id, r.name, "", r.aside) for r in sql.scalars(roasts)]
             days = sql.scalars(select(DayAsideRow))
-            found += [Stray("day", r.day, r.day, "", r.at) for r in days]
-        found += [Stray(**{k: kept[k] for k in STRAY}) for kept in self.setting(ASIDE) or []]
+            found += [KitchenRecord("day", r.day, r.day, "", r.at) for r in days]
+        found += [
+            KitchenRecord(x["record"], x["id"], x["name"], x["why"], x["at"])
+            for x in self.setting(ASIDE) or []
+        ]
         return sorted(found, key=lambda s: s.at or "", reverse=True)
 
     def put_aside(self, roast_id: str, at: str) -> Heading:

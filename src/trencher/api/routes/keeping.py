@@ -16,7 +16,7 @@ from fastapi.responses import Response, StreamingResponse
 
 from trencher.api.context import HouseDep
 from trencher.api.routes.roasts import RoastId
-from trencher.api.schemas import Out, StrayOut
+from trencher.api.schemas import Out, RecordOut
 from trencher.api.slots import Heavy
 from trencher.formats.kitchen import LARGEST_BYTES, write_kitchen
 from trencher.service.keeping import Content
@@ -71,7 +71,7 @@ class BackupOut(Out):
     ovens: int
     events: int
     last: datetime | None
-    damaged: list[StrayOut]
+    damaged: list[RecordOut]
     kept: str
 
     @classmethod
@@ -79,7 +79,7 @@ class BackupOut(Out):
         """As the store found it."""
         facts = {**vars(content), "last": content.last or None, "kept": kept}
         facts["damaged"] = [
-            StrayOut.model_validate(x, from_attributes=True) for x in content.damaged
+            RecordOut.model_validate(x, from_attributes=True) for x in content.damaged
         ]
         return cls(**facts)
 

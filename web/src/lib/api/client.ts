@@ -58,7 +58,7 @@ export type Profile = Schemas['ProfileOut']
 export type FigureRow = Schemas['FigureRowOut']
 export type Access = Schemas['AccessOut']
 export type Problem = Schemas['Problem']
-export type Stray = Schemas['StrayOut']
+export type KitchenRecord = Schemas['RecordOut']
 
 /** Sent to the window when a record was met that cannot be read. */
 export const DAMAGED = 'trencher-damaged'

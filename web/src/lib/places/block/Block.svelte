@@ -4,7 +4,7 @@
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import { strays } from '$lib/state/strays.svelte'
+  import { records } from '$lib/state/records.svelte'
   import Again from '$lib/ui/Again.svelte'
   import Legend from '$lib/ui/Legend.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
@@ -43,7 +43,7 @@
   let bought = $state<BuyingAnswer | null>(null)
   async function putAside(): Promise<void> {
     if (roast === null) return
-    if (await strays.putAside({ record: 'roast', id: roast.id, name: roast.name })) go('block')
+    if (await records.putAside({ kind: 'roast', id: roast.id, name: roast.name })) go('block')
   }
 </script>
 

@@ -16,15 +16,15 @@
   import { hour, later, sentence } from '$lib/units'
 
   const place = useRoast()
-  const held = $derived(place.current)
-  const roast = $derived(held?.roast ?? null)
-  const outlook = $derived(held?.outlook ?? null)
+  const current = $derived(place.current)
+  const roast = $derived(current?.roast ?? null)
+  const outlook = $derived(current?.outlook ?? null)
   const units = $derived(kitchen.units)
 
   $effect(() => {
     if (roast !== null && roast.status === 'planning') plan.open(roast)
   })
-  useOutlook(() => held)
+  useOutlook(() => current)
 
   const planned = $derived(
     roast?.status === 'planning'
@@ -53,7 +53,7 @@
   )
   $effect(() => {
     // Anew with every outlook: slices change as the rest goes on.
-    const here = outlook === null ? null : held
+    const here = outlook === null ? null : current
     void outlook?.now_min
     void roast?.last_seq
     if (here === null) carving = null
@@ -66,14 +66,14 @@
   const measured = $derived(roast?.readings.length ?? 0)
 
   async function carve(): Promise<void> {
-    if (held !== null) await held.carve()
+    if (current !== null) await current.carve()
   }
 </script>
 
 <section class="pt-4 pb-6 px-7 flex flex-col gap-2 flex-1 items-start max-lg:p-3">
-  {#if place.missing || (roast === null && held?.fault)}
+  {#if place.missing || (roast === null && current?.fault)}
     <h1 class="shout">Nothing on the board.</h1>
-    {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
     <a class="act" href="/block">To the block</a>
   {:else if roast === null || view === null}
     <p class="quiet">Fetching the slices…</p>
@@ -94,9 +94,9 @@
       class="self-stretch h-4.5 bg-board border-b-[6px] border-b-[color-mix(in_srgb,var(--board),black_25%)] rounded-base"
       aria-hidden="true"
     ></div>
-    {#if open !== null && opened !== undefined && carving !== null && held !== null}
+    {#if open !== null && opened !== undefined && carving !== null && current !== null}
       <SlicePanel
-        {held}
+        {current}
         {carving}
         index={open}
         count={view.slices.length}
@@ -123,11 +123,11 @@
         {sentence(outlook.figure.sentence, units)}
       </p>
     {/if}
-    {#if carving !== null && held !== null}
+    {#if carving !== null && current !== null}
       <div class="self-stretch grid grid-cols-2 gap-y-4 gap-x-8 max-lg:grid-cols-1">
         <WhoGets {carving} slices={view.slices.length} wanted_c={roast.wanted_c} {units} />
         <Craft
-          {held}
+          {current}
           {carving}
           {left}
           onleft={(on) => {
@@ -137,15 +137,18 @@
         />
       </div>
       {#if roast.status === 'done'}
-        <Kept {held} carvedAt={roast.carved_min === null ? null : later(putIn, roast.carved_min)} />
+        <Kept
+          {current}
+          carvedAt={roast.carved_min === null ? null : later(putIn, roast.carved_min)}
+        />
       {/if}
     {:else}
       <Wishes cut={roast.joint.cut} />
     {/if}
-    {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
     <div class="flex gap-4 items-center mt-auto flex-wrap">
       {#if roast.status === 'resting'}
-        <button class="act" disabled={held?.busy} onclick={carve}>Carving begins</button>
+        <button class="act" disabled={current?.busy} onclick={carve}>Carving begins</button>
         <a class="act plain" href="/fire/{roast.id}">A reading, the curve</a>
       {:else if roast.status === 'roasting'}
         <a class="act" href="/fire/{roast.id}">To the fire</a>

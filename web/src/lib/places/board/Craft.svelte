@@ -6,11 +6,11 @@
   import { sentence } from '$lib/units'
 
   let {
-    held,
+    current,
     carving,
     left,
     onleft,
-  }: { held: RoastState; carving: Carving; left: boolean; onleft: (left: boolean) => void } =
+  }: { current: RoastState; carving: Carving; left: boolean; onleft: (left: boolean) => void } =
     $props()
 
   const names = $derived(carving.plates.filter((p) => p.slice !== null).map((p) => p.name))
@@ -36,7 +36,7 @@
           <select
             class="field"
             value={carving.claims[portion.code] ?? ''}
-            onchange={(e) => held.claim(portion.code, e.currentTarget.value)}
+            onchange={(e) => current.claim(portion.code, e.currentTarget.value)}
           >
             <option value="">nobody asked</option>
             {#each names as name (name)}<option>{name}</option>{/each}

@@ -8,7 +8,7 @@
   import { duration, hour, parseHour, sentence, shownIn, unitOf, weight, within } from '$lib/units'
   import { lastDay, lastTime, platesOf } from './board'
 
-  let { held, carvedAt }: { held: RoastState; carvedAt: Date | null } = $props()
+  let { current, carvedAt }: { current: RoastState; carvedAt: Date | null } = $props()
 
   let kept = $state<KeptOut | null>(null)
   let what = $state('slices')
@@ -22,10 +22,10 @@
 
   const minute = $derived(Math.floor(kitchen.now.getTime() / 60_000))
   $effect(() => {
-    void held.roast?.last_seq
+    void current.roast?.last_seq
     // Its clock goes on by the minute.
     void minute
-    held.kept().then(
+    current.kept().then(
       (found) => (kept = found),
       () => undefined,
     )
@@ -35,7 +35,7 @@
   function minuteAt(text: string): number | null | 'wrong' {
     if (text.trim() === '') return null
     const found = parseHour(text)
-    const putIn = held.roast?.put_in_at
+    const putIn = current.roast?.put_in_at
     if (found === null || putIn === null || putIn === undefined) return 'wrong'
     return (lastTime(found, kitchen.now).getTime() - new Date(putIn).getTime()) / 60_000
   }
@@ -56,9 +56,9 @@
       fault = `“${at}” is no hour; write 21:30`
       return
     }
-    if (await held.keep({ what, kg, minute, plan, on: on === '' ? null : on })) {
+    if (await current.keep({ what, kg, minute, plan, on: on === '' ? null : on })) {
       amount = at = plan = on = fault = ''
-    } else fault = held.fault
+    } else fault = current.fault
   }
 </script>
 
@@ -104,13 +104,14 @@
                 {sentence(batch.words, units)} Warmed {sentence(kept.reheat, units)}.
               </p>
               <div class="chips print:hidden">
-                <button onclick={() => held.use(batch.seq, 'eaten', null)}>eaten up</button>
+                <button onclick={() => current.use(batch.seq, 'eaten', null)}>eaten up</button>
                 {#if !batch.reheated}
-                  <button onclick={() => held.use(batch.seq, 'reheated', null)}>warmed up</button>
+                  <button onclick={() => current.use(batch.seq, 'reheated', null)}>warmed up</button
+                  >
                 {/if}
-                <button onclick={() => held.use(batch.seq, 'frozen', null)}>frozen</button>
-                <button onclick={() => held.use(batch.seq, 'thrown', null)}>thrown away</button>
-                <button onclick={() => held.withdraw(batch.seq)}>take back</button>
+                <button onclick={() => current.use(batch.seq, 'frozen', null)}>frozen</button>
+                <button onclick={() => current.use(batch.seq, 'thrown', null)}>thrown away</button>
+                <button onclick={() => current.withdraw(batch.seq)}>take back</button>
               </div>
             {/if}
           </li>
@@ -138,7 +139,7 @@
         <input class="field" maxlength="120" placeholder="cold, with pickles" bind:value={plan} />
       </label>
       <DateField label="on" value={on} onpick={(date) => (on = date)} />
-      <button class="act" disabled={held.busy}>Into the fridge</button>
+      <button class="act" disabled={current.busy}>Into the fridge</button>
       {#if onScale !== undefined && onScale > 20}
         {@const kg = onScale / 1000}
         <button

@@ -8,7 +8,7 @@
   import { portionOf, slicePortion } from './board'
 
   let {
-    held,
+    current,
     carving,
     index,
     count,
@@ -16,7 +16,7 @@
     resting,
     onclose,
   }: {
-    held: RoastState
+    current: RoastState
     carving: Carving
     index: number
     count: number
@@ -41,16 +41,16 @@
       fault = found.fault
       return
     }
-    if (await held.readSlice(index, found.low)) {
+    if (await current.readSlice(index, found.low)) {
       typed = ''
       fault = ''
       tell(`Slice ${index + 1}: ${temp(found.low, units)} kept`)
-    } else fault = held.fault
+    } else fault = current.fault
   }
 
   async function claim(name: string): Promise<void> {
     // Whoever gives an end up has not claimed another.
-    if (!(await held.claim(portion, name))) fault = held.fault
+    if (!(await current.claim(portion, name))) fault = current.fault
   }
 </script>
 
@@ -90,7 +90,7 @@
             placeholder={units === 'C' ? '71' : '160'}
             bind:value={typed}
           />
-          <button class="act" disabled={held.busy || typed.trim() === ''}>Keep</button>
+          <button class="act" disabled={current.busy || typed.trim() === ''}>Keep</button>
         </div>
       </form>
     {/if}

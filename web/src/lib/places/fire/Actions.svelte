@@ -7,13 +7,13 @@
   import type { Action } from './sentence'
 
   let {
-    held,
+    current,
     roast,
     outlook,
     putIn,
     actions,
   }: {
-    held: RoastState
+    current: RoastState
     roast: Roast
     outlook: Outlook
     putIn: number
@@ -23,8 +23,8 @@
   async function done(action: Action, minute: number | null = null): Promise<void> {
     const kept =
       action.stage === null
-        ? await held.mark(action.mark ?? '', { text: action.text, minute })
-        : await held.endStage(action.stage, minute)
+        ? await current.mark(action.mark ?? '', { text: action.text, minute })
+        : await current.endStage(action.stage, minute)
     if (!kept) return
     const restLeft =
       action.stage !== null && outlook.stages.slice(action.stage + 1).some((s) => s.kind === 'oven')
@@ -38,14 +38,14 @@
       class="act data-ember:col-span-full data-ember:bg-ember data-ember:text-iron data-ember:text-lg data-ember:min-h-15 data-ember:hover:bg-ember-bright"
       data-ember={i === 0 || undefined}
       class:plain={i > 0}
-      disabled={held.busy}
+      disabled={current.busy}
       onclick={() => done(action)}
       >{action.label}{action.planned === null ? '' : ' just now'}</button
     >
     {#if action.planned !== null}
       <button
         class="act plain col-span-full"
-        disabled={held.busy}
+        disabled={current.busy}
         onclick={() => done(action, action.planned)}
       >
         {action.label} at {hour(later(putIn, action.planned))}

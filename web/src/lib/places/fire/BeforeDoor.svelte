@@ -19,7 +19,7 @@
   import { closedAt } from './happened'
 
   let {
-    state: held,
+    state: current,
     roast,
     now,
     units,
@@ -81,7 +81,7 @@
   async function close(core: number | null): Promise<void> {
     const at = closedAt(since, now)
     sinceFault = typeof at === 'string' ? at : ''
-    if (typeof at !== 'string') await held.putIn(core, at)
+    if (typeof at !== 'string') await current.putIn(core, at)
   }
   async function measured(event: SubmitEvent): Promise<void> {
     event.preventDefault()
@@ -133,10 +133,10 @@
       aria-describedby={fault === '' ? undefined : 'core-fault'}
       aria-invalid={fault !== ''}
     />
-    <button class="act" disabled={typed.trim() === '' || held.busy}
+    <button class="act" disabled={typed.trim() === '' || current.busy}
       >It reads this: door closed</button
     >
-    <button type="button" class="act plain" disabled={held.busy} onclick={() => close(null)}>
+    <button type="button" class="act plain" disabled={current.busy} onclick={() => close(null)}>
       Not measured: door closed
     </button>
   </div>

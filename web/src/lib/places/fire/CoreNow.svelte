@@ -9,12 +9,12 @@
   import { spotOf } from './spots'
 
   let {
-    held,
+    current,
     roast,
     outlook,
     putIn,
     units,
-  }: { held: RoastState; roast: Roast; outlook: Outlook; putIn: number; units: Units } = $props()
+  }: { current: RoastState; roast: Roast; outlook: Outlook; putIn: number; units: Units } = $props()
 
   const last = $derived(roast.readings.at(-1))
   /** What sits in the middle and is heard of, if anything does. */
@@ -59,8 +59,8 @@
     <p class="fault">Not believed. {FLAGS[flagged] ?? flagged}</p>
     <button
       class="act plain"
-      disabled={held.busy}
-      onclick={() => last !== undefined && held.correct(last.seq, { sure: true })}
+      disabled={current.busy}
+      onclick={() => last !== undefined && current.correct(last.seq, { sure: true })}
     >
       It really reads that
     </button>

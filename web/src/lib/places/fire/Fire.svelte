@@ -14,16 +14,16 @@
 
   // Where the address names no joint: the one that is due first.
   const place = useRoast(() => alarms.all[0]?.roast_id)
-  const held = $derived(place.current)
-  const roast = $derived(held?.roast ?? null)
-  const outlook = $derived(held?.outlook ?? null)
+  const current = $derived(place.current)
+  const roast = $derived(current?.roast ?? null)
+  const outlook = $derived(current?.outlook ?? null)
   const units = $derived(kitchen.units)
   const running = $derived(roast?.status === 'roasting' || roast?.status === 'resting')
 
   $effect(() => {
     if (roast !== null && roast.status === 'planning') plan.open(roast)
   })
-  useOutlook(() => held)
+  useOutlook(() => current)
   keepAwake(() => running)
 
   const planned = $derived(plan.ways.find((w) => w.id === roast?.school)?.forecast ?? null)
@@ -42,11 +42,11 @@
 <section
   class="iron flex-1 flex flex-col gap-2 pt-4 pb-5 px-7 bg-paper text-ink items-start max-lg:p-3"
 >
-  {#if place.missing || (roast === null && held?.fault)}
+  {#if place.missing || (roast === null && current?.fault)}
     <h1 class="shout text-4xl leading-shout">Nothing in the oven.</h1>
-    {#if held?.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
     <a class="act" href="/block">Lay a joint on the block</a>
-  {:else if roast === null || held === null}
+  {:else if roast === null || current === null}
     <p class="quiet">Opening the oven…</p>
   {:else if roast.status === 'done'}
     <h1 class="shout text-4xl leading-shout">This roast is finished.</h1>
@@ -57,8 +57,8 @@
     <a class="act" href="/ways/{roast.id}">See the ways</a>
   {:else if roast.status === 'planning'}
     <p class="quiet">{roast.name} in the {roast.oven.name}</p>
-    {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
-    <BeforeDoor state={held} {roast} now={kitchen.now} {units} />
+    {#if current.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
+    <BeforeDoor state={current} {roast} now={kitchen.now} {units} />
   {:else if outlook === null && !kitchen.connected}
     <p class="quiet">{roast.name} in the {roast.oven.name}</p>
     <h1 class="shout text-4xl leading-shout">
@@ -74,11 +74,11 @@
     <p class="quiet">It is followed as soon as Trencher answers; what you enter is kept.</p>
   {:else if outlook === null}
     <p class="quiet">{roast.name}: reckoning where it stands…</p>
-    {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    {#if current.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
   {:else if outlook.left_alone}
-    <LeftAlone {held} {roast} {outlook} />
+    <LeftAlone {current} {roast} {outlook} />
   {:else}
-    <FireRun {held} {roast} {outlook} {units} />
+    <FireRun {current} {roast} {outlook} {units} />
   {/if}
   {#if kitchen.catalogue?.demo && !running}
     <p class="flex items-center gap-4 mt-4 flex-wrap">

@@ -20,11 +20,11 @@
   import Tips from './Tips.svelte'
 
   let {
-    held,
+    current,
     roast,
     outlook,
     units,
-  }: { held: RoastState; roast: Roast; outlook: Outlook; units: Units } = $props()
+  }: { current: RoastState; roast: Roast; outlook: Outlook; units: Units } = $props()
 
   const putIn = $derived(Date.parse(outlook.put_in_at))
   const now = $derived((kitchen.now.getTime() - putIn) / 60_000)
@@ -47,7 +47,7 @@
   let happened = $state<Happened | null>(null)
   let senses = $state<Sense[]>([])
   $effect(() => {
-    held.senses().then(
+    current.senses().then(
       (found) => (senses = found),
       () => undefined,
     )
@@ -74,7 +74,7 @@
   {missingHere()}
 </p>
 {#if stage?.kind === 'sear'}
-  <Sear {held} {outlook} {now} />
+  <Sear {current} {outlook} {now} />
 {/if}
 <div
   class="flex-1 self-stretch grid grid-cols-[minmax(0,1fr)_318px] gap-8 min-h-95 max-lg:grid-cols-1 max-lg:gap-4"
@@ -87,14 +87,14 @@
       </p>{/if}
     <Happened
       bind:this={happened}
-      {held}
+      {current}
       {putIn}
       {senses}
       {units}
       resting={roast.status === 'resting'}
     />
     <Levers
-      {held}
+      {current}
       {putIn}
       {units}
       resting={roast.status === 'resting'}
@@ -112,13 +112,13 @@
     {/each}
   </div>
   <div class="hand flex flex-col gap-1.5 max-lg:-order-1" data-ask="reading-line">
-    <CoreNow {held} {roast} {outlook} {putIn} {units} />
+    <CoreNow {current} {roast} {outlook} {putIn} {units} />
     {#if outlook.places.length > 0}
       <p class="quiet" data-ask="places">{placesSaid(outlook.places, units)}</p>
     {/if}
-    <Tips {held} {roast} {outlook} {units} />
-    <ReadingLine {held} {roast} {units} onread={(seq) => happened?.justEntered(seq)} />
-    <Actions {held} {roast} {outlook} {putIn} actions={step.actions} />
+    <Tips {current} {roast} {outlook} {units} />
+    <ReadingLine {current} {roast} {units} onread={(seq) => happened?.justEntered(seq)} />
+    <Actions {current} {roast} {outlook} {putIn} actions={step.actions} />
     <button
       class="text-left min-h-11 text-ink-soft underline underline-offset-4"
       aria-expanded={showLog}
@@ -128,7 +128,7 @@
         ? ', hide'
         : ': see, put right, take back'}
     </button>
-    {#if showLog}<LogList {held} {roast} {putIn} {senses} {units} />{/if}
-    {#if held.fault}<p class="fault" role="alert">{held.fault}</p>{/if}
+    {#if showLog}<LogList {current} {roast} {putIn} {senses} {units} />{/if}
+    {#if current.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
   </div>
 </div>

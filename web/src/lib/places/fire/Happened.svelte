@@ -7,12 +7,13 @@
   import { AGO, DOOR_SECONDS, HAPPENINGS, open, standing, words } from './happened'
 
   let {
-    held,
+    current,
     putIn,
     senses,
     units,
     resting,
-  }: { held: RoastState; putIn: number; senses: Sense[]; units: Units; resting: boolean } = $props()
+  }: { current: RoastState; putIn: number; senses: Sense[]; units: Units; resting: boolean } =
+    $props()
 
   const FIRST = ['door', 'basted', 'browned']
   let more = $state(false)
@@ -21,12 +22,12 @@
   /** When it was to come out before what was just entered. */
   let before = $state<number | null>(null)
   const cost = $derived(
-    before === null || held.outlook === null || held.roast?.pulled_min !== null
+    before === null || current.outlook === null || current.roast?.pulled_min !== null
       ? null
-      : Math.round(held.outlook.pull_min.value - before),
+      : Math.round(current.outlook.pull_min.value - before),
   )
 
-  const roast = $derived(held.roast)
+  const roast = $derived(current.roast)
   const stands = $derived(roast === null ? { off: false, covered: false } : standing(roast))
   const entry = $derived(
     roast?.log.find((line) => line.entry.seq === latest && !line.withdrawn)?.entry ?? null,
@@ -50,10 +51,10 @@
   const rest = $derived(shown.filter((h) => !quick.includes(h)))
 
   async function enter(what: string, extra: Parameters<RoastState['mark']>[1] = {}): Promise<void> {
-    const was = held.outlook?.pull_min.value ?? null
+    const was = current.outlook?.pull_min.value ?? null
     before = null
-    if (await held.mark(what, extra)) {
-      latest = held.entered
+    if (await current.mark(what, extra)) {
+      latest = current.entered
       feeling = false
       before = was
     }
@@ -61,11 +62,11 @@
 
   async function putRight(part: Record<string, unknown>): Promise<void> {
     if (entry === null) return
-    await held.correct(entry.seq, part)
+    await current.correct(entry.seq, part)
   }
 
   async function takeBack(): Promise<void> {
-    if (entry !== null && (await held.withdraw(entry.seq))) {
+    if (entry !== null && (await current.withdraw(entry.seq))) {
       latest = null
     }
   }
@@ -94,7 +95,8 @@
 <div class="grid gap-2" data-ask="happened">
   <div class="buttons grid grid-cols-4 gap-2 max-lg:grid-cols-2">
     {#each quick as h (h.what)}
-      <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>{h.words}</button
+      <button class="act plain" disabled={current.busy} onclick={() => enter(h.what)}
+        >{h.words}</button
       >
     {/each}
     <button
@@ -131,7 +133,7 @@
             <button
               aria-pressed={marked?.seconds === seconds}
               aria-label="Door open for {open(seconds)}"
-              disabled={held.busy}
+              disabled={current.busy}
               onclick={() => putRight({ seconds })}>{open(seconds)}</button
             >
           {/each}
@@ -141,7 +143,7 @@
         <span>Earlier, min</span>
         {#each AGO.filter((a) => a <= minute) as ago (ago)}
           <button
-            disabled={held.busy}
+            disabled={current.busy}
             aria-label="{ago} minutes earlier"
             onclick={() => putRight({ minute: minute - ago })}
           >
@@ -158,7 +160,7 @@
       aria-label="More that happened"
     >
       {#each rest as h (h.what)}
-        <button class="act plain" disabled={held.busy} onclick={() => enter(h.what)}>
+        <button class="act plain" disabled={current.busy} onclick={() => enter(h.what)}>
           {h.words}
         </button>
       {/each}
@@ -166,7 +168,7 @@
         {#each others as oven (oven.id)}
           <button
             class="act plain"
-            disabled={held.busy}
+            disabled={current.busy}
             onclick={() => enter('moved_oven', { oven_id: oven.id })}
           >
             Moved to the {oven.name}
@@ -194,7 +196,7 @@
           {#each signs as sign (sign.code)}
             <button
               class="group/sign grid text-left py-1.5 min-h-12 border-t border-line"
-              disabled={held.busy}
+              disabled={current.busy}
               onclick={() => enter('sense', { sense: sign.code })}
             >
               <b class="group-hover/sign:underline">{sign.words}</b>

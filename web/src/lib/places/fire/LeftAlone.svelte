@@ -7,7 +7,8 @@
   import { minuteAt } from './happened'
   import { carveWindow } from '$lib/state/carving'
 
-  let { held, roast, outlook }: { held: RoastState; roast: Roast; outlook: Outlook } = $props()
+  let { current, roast, outlook }: { current: RoastState; roast: Roast; outlook: Outlook } =
+    $props()
 
   const putIn = $derived(new Date(outlook.put_in_at))
   const at = (minute: number): Date => new Date(putIn.getTime() + minute * 60_000)
@@ -26,12 +27,12 @@
     fault = ''
     const minute = minuteAt(putIn, clock)
     const rest = Math.max(outlook.end_min - outlook.pull_min.value, 0)
-    const told = out || (await held.endStage(roast.pull_stage ?? 0, minute))
-    if (told && (await held.carve(out ? minute : minute + rest))) go('book', roast.id)
+    const told = out || (await current.endStage(roast.pull_stage ?? 0, minute))
+    if (told && (await current.carve(out ? minute : minute + rest))) go('book', roast.id)
   }
 
   async function close(why: 'thrown' | 'never_mind'): Promise<void> {
-    if (await held.close(why)) go('book')
+    if (await current.close(why)) go('book')
   }
 </script>
 
@@ -52,14 +53,19 @@
       aria-invalid={fault !== ''}
     />
   </label>
-  <button class="act" disabled={held.busy}>
+  <button class="act" disabled={current.busy}>
     {out ? 'Carved then' : 'Out then, and carved'}
   </button>
-  <button type="button" class="act plain" disabled={held.busy} onclick={() => close('thrown')}>
+  <button type="button" class="act plain" disabled={current.busy} onclick={() => close('thrown')}>
     Thrown away
   </button>
-  <button type="button" class="act plain" disabled={held.busy} onclick={() => close('never_mind')}>
+  <button
+    type="button"
+    class="act plain"
+    disabled={current.busy}
+    onclick={() => close('never_mind')}
+  >
     Never mind
   </button>
 </form>
-{#if fault !== '' || held.fault}<p class="fault" role="alert">{fault || held.fault}</p>{/if}
+{#if fault !== '' || current.fault}<p class="fault" role="alert">{fault || current.fault}</p>{/if}

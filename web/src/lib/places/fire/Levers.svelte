@@ -6,13 +6,13 @@
   import { duration, hour, sentence, temp, type Units } from '$lib/units'
 
   let {
-    held,
+    current,
     putIn,
     units,
     resting,
     early = 0,
   }: {
-    held: RoastState
+    current: RoastState
     putIn: number
     units: Units
     resting: boolean
@@ -92,30 +92,30 @@
     working = false
     asked = what ?? ''
     if (asked === 'wrong') {
-      held.troubles().then(
+      current.troubles().then(
         (all) => (list = all),
         (error: Error) => (fault = error.message),
       )
     } else if (asked === 'early') {
       if (early >= LEAST_EARLY) lateBy(Math.round(early))
-    } else if (asked !== '' && asked !== 'later') void work(held.levers(asked))
+    } else if (asked !== '' && asked !== 'later') void work(current.levers(asked))
   }
 
   function lateBy(minutes: number): void {
     late = minutes
-    void work(held.delays(minutes))
+    void work(current.delays(minutes))
   }
 
   async function wrong(code: string): Promise<void> {
     said = code
     trouble = null
-    const answer = await work(held.trouble(code))
+    const answer = await work(current.trouble(code))
     // Null is an older question's: a newer one may have been answered meanwhile.
     if (answer !== null) trouble = answer
   }
 
   async function pull(code: string): Promise<void> {
-    if (await held.pullLever(code, late)) {
+    if (await current.pullLever(code, late)) {
       ask('')
     }
   }
@@ -217,7 +217,7 @@
         <li
           class="grid grid-cols-[minmax(11rem,16rem)_1fr] gap-y-1 gap-x-4 items-center py-1.5 border-t border-line max-lg:grid-cols-1"
         >
-          <button class="act" disabled={held.busy} onclick={() => pull(option.code)}>
+          <button class="act" disabled={current.busy} onclick={() => pull(option.code)}>
             {sentence(option.words, units)}
             {#if option.dial !== ''}<small class="whitespace-nowrap font-normal"
                 >dial to {option.dial}</small

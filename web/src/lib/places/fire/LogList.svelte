@@ -9,12 +9,12 @@
   import { SHOWN, words } from './happened'
 
   let {
-    held,
+    current,
     roast,
     putIn,
     senses,
     units,
-  }: { held: RoastState; roast: Roast; putIn: number; senses: Sense[]; units: Units } = $props()
+  }: { current: RoastState; roast: Roast; putIn: number; senses: Sense[]; units: Units } = $props()
 
   const lines = $derived(roast.log.filter((e) => SHOWN.includes(e.entry.kind)).toReversed())
   let editing = $state<number | null>(null)
@@ -76,20 +76,20 @@
       else part['core_c'] = read.low
     }
     fault = ''
-    if (await held.correct(e.seq, part)) {
+    if (await current.correct(e.seq, part)) {
       editing = null
-    } else fault = held.fault
+    } else fault = current.fault
   }
 
   async function takeIn(file: File): Promise<void> {
-    const before = held.roast?.readings.length ?? 0
-    if (await held.takeCsv(await file.text())) {
-      tell(`${(held.roast?.readings.length ?? 0) - before} readings taken in`)
+    const before = current.roast?.readings.length ?? 0
+    if (await current.takeCsv(await file.text())) {
+      tell(`${(current.roast?.readings.length ?? 0) - before} readings taken in`)
     }
   }
 
   async function back(e: Entry): Promise<void> {
-    await held.withdraw(e.seq)
+    await current.withdraw(e.seq)
   }
 </script>
 
@@ -153,7 +153,7 @@
               />
             </label>
           {/if}
-          <button class="act" disabled={held.busy}>Keep</button>
+          <button class="act" disabled={current.busy}>Keep</button>
         </form>
         {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
       {/if}
@@ -164,6 +164,6 @@
   label="Take in a logger’s file"
   form="Its columns: minute,core_c[,place,event,seconds]"
   accept={{ 'text/csv': ['.csv'], 'text/plain': ['.txt'] }}
-  disabled={held.busy}
+  disabled={current.busy}
   ontake={takeIn}
 />

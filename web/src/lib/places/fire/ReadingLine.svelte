@@ -10,12 +10,12 @@
   import { placeOf, spotsOf } from './spots'
 
   let {
-    held,
+    current,
     roast,
     units,
     onread,
   }: {
-    held: RoastState
+    current: RoastState
     roast: Roast
     units: Units
     /** It was kept, as the entry of this number. */
@@ -66,9 +66,9 @@
     const was = typed
     typed = ''
     field?.blur()
-    if (await held.read(read.low, read.high, placeOf(where))) {
+    if (await current.read(read.low, read.high, placeOf(where))) {
       tell(`Reading ${temp(read.low, units)} kept`)
-      onread(held.entered)
+      onread(current.entered)
     } else {
       if (typed === '') typed = was
     }

@@ -4,7 +4,7 @@
   import type { RoastState } from '$lib/state/roast.svelte'
   import { timer } from './sear'
 
-  let { held, outlook, now }: { held: RoastState; outlook: Outlook; now: number } = $props()
+  let { current, outlook, now }: { current: RoastState; outlook: Outlook; now: number } = $props()
 
   const turn = $derived(outlook.agenda.find((s) => s.code === 'turn_face'))
   const out = $derived(outlook.agenda.find((s) => s.stage === outlook.current_stage))
@@ -27,7 +27,9 @@
       </p>
       <p>{turn === undefined ? 'then on' : 'then turn it; it lets go by itself'}</p>
       {#if turn !== undefined}
-        <button class="act" disabled={held.busy} onclick={() => held.mark('turned')}>Turned</button>
+        <button class="act" disabled={current.busy} onclick={() => current.mark('turned')}
+          >Turned</button
+        >
       {/if}
     </div>
     <div>

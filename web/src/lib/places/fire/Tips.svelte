@@ -8,11 +8,11 @@
   import { FLAGS } from './sentence'
 
   let {
-    held,
+    current,
     roast,
     outlook,
     units,
-  }: { held: RoastState; roast: Roast; outlook: Outlook | null; units: Units } = $props()
+  }: { current: RoastState; roast: Roast; outlook: Outlook | null; units: Units } = $props()
 
   const shown = $derived(showing(roast, kitchen.instruments, kitchen.now))
   const free = $derived(
@@ -37,7 +37,7 @@
     channel: string,
     place: 'core' | 'thin_end' | 'near_surface' | 'air' | null,
   ): Promise<void> {
-    if (await held.attach({ device, channel, place })) {
+    if (await current.attach({ device, channel, place })) {
       moving = ''
     }
   }
@@ -72,12 +72,12 @@
       <div class="chips" role="group" aria-label="Where {tip.name} {tip.channel} sits now">
         {#each PLACES as [place, words] (place)}
           <button
-            disabled={held.busy}
+            disabled={current.busy}
             aria-pressed={place === tip.place}
             onclick={() => put(tip.device, tip.channel, place as 'core')}>{words}</button
           >
         {/each}
-        <button disabled={held.busy} onclick={() => put(tip.device, tip.channel, null)}>
+        <button disabled={current.busy} onclick={() => put(tip.device, tip.channel, null)}>
           pulled out
         </button>
       </div>
@@ -89,7 +89,10 @@
     <p>{tip.name} {tip.channel} shows {temp(tip.value, units)}. Where is it?</p>
     <div class="chips" role="group" aria-label="Where {tip.name} {tip.channel} sits">
       {#each PLACES as [place, words] (place)}
-        <button disabled={held.busy} onclick={() => put(tip.device, tip.channel, place as 'core')}>
+        <button
+          disabled={current.busy}
+          onclick={() => put(tip.device, tip.channel, place as 'core')}
+        >
           {words}
         </button>
       {/each}

@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from tests.kitchens import go, sirloin
 from trencher.core.catalogue.cuts import cut_named
-from trencher.core.day.saving import savings
 from trencher.core.outcome.outcomes import Slice, loss_of, slices_of
+from trencher.core.planner.savings import savings
 
 SIRLOIN = cut_named("beef-sirloin-boned")
 

@@ -1,6 +1,6 @@
 // A record that cannot be read, in a cook's words. Pure.
 
-import type { Stray } from '$lib/api/client'
+import type { KitchenRecord } from '$lib/api/client'
 import { day } from '$lib/units'
 
 const SETTINGS: Record<string, string> = {
@@ -15,14 +15,14 @@ const SETTINGS: Record<string, string> = {
 }
 
 /** What a cook calls a record. */
-export function called(stray: Pick<Stray, 'record' | 'id' | 'name'>): string {
-  if (stray.record === 'day') return `The day ${day(new Date(stray.name))}`
-  if (stray.record === 'oven') return `The oven ${stray.name}`
-  return stray.record === 'setting' ? (SETTINGS[stray.id] ?? `“${stray.id}”`) : stray.name
+export function called(record: Pick<KitchenRecord, 'kind' | 'id' | 'name'>): string {
+  if (record.kind === 'day') return `The day ${day(new Date(record.name))}`
+  if (record.kind === 'oven') return `The oven ${record.name}`
+  return record.kind === 'setting' ? (SETTINGS[record.id] ?? `“${record.id}”`) : record.name
 }
 
 /** What is done to go on without it. */
-export const ASIDE: Record<Stray['record'], string> = {
+export const ASIDE: Record<KitchenRecord['kind'], string> = {
   roast: 'Put it aside',
   day: 'Begin that day anew',
   oven: 'Give its facts anew',
