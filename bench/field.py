@@ -4,17 +4,16 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from trencher.core.catalogue.field import KNOWN, ROWS, TABLES_BY_ID, FieldKitchen, Printed
+from trencher.core.catalogue.field import ROWS, TABLES_BY_ID, FieldKitchen, Printed
 from trencher.core.errors import GoalUnreachable
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
-from trencher.core.method.stages import Oven
+from trencher.core.method.stages import Method, Oven, celsius
 from trencher.core.outcome.outcomes import loss_of
-from trencher.core.planner.backward import heat_of
 from trencher.core.planner.doubt import plan_bands
 from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import Physics, Roast, kitchen
@@ -72,10 +71,9 @@ def measured(known: FieldKitchen, constants: Constants = CONSTANTS, grid: Grid =
         if known.measure == "fan_for_still":
             stage = roast.method.stages[0]
             assert isinstance(stage, Oven)
-            fan = heat_of(roast, 0, stage.temp.c - FAN_LESS_C)
-            fan = Roast(
-                joint=fan.joint, cooker=Cooker(kind="fan"), method=fan.method, physics=fan.physics
-            )
+            cooler = replace(stage, temp=celsius(round(stage.temp.c - FAN_LESS_C, 2)))
+            method = Method((cooler, *roast.method.stages[1:]))
+            fan = replace(roast, cooker=Cooker(kind="fan"), method=method)
             return walk(kitchen(fan, grid)).pull_min / done.pull_min
     except GoalUnreachable:
         return NEVER_MIN
@@ -147,9 +145,3 @@ def held_by_bands() -> list[bool]:
         band = plan_bands(roast, walk(kitchen(roast, FINE))).pull_min
         found.append(band.low <= row.middle(row.middle_kg) <= band.high)
     return found
-
-
-def out_of_range() -> list[tuple[FieldKitchen, float]]:
-    """What kitchens know and the model does not do."""
-    values = [(k, measured(k)) for k in KNOWN]
-    return [(k, v) for k, v in values if not inside(k, v)]

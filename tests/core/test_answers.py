@@ -7,11 +7,10 @@ import pytest
 
 from tests.kitchens import HOT_THEN_LOW, LOW_BLAST, ONE_HEAT, go, roast, sirloin
 from trencher.core.catalogue.safety import PROFILES
-from trencher.core.errors import GoalUnreachable, InputError
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.outcome.outcomes import crust_of
-from trencher.core.planner.backward import oven_for, start_before, take_out_for
+from trencher.core.planner.backward import take_out_for
 from trencher.core.planner.forecast import forecast
 from trencher.core.planner.forward import walk
 from trencher.core.planner.levers import LEVERS, compared, levers
@@ -55,7 +54,6 @@ def test_a_cover_softens_the_crust_and_keeps_its_colour() -> None:
     found = rests(HOT_THEN_LOW)
     assert found["wrapped"].crisp < found["tented"].crisp < found["open"].crisp + 1e-6
     assert found["wrapped"].crust == pytest.approx(found["open"].crust, abs=0.01)
-    assert found["open"].crisp_before == found["wrapped"].crisp_before
 
 
 def test_a_low_oven_needs_hardly_any_rest() -> None:
@@ -85,44 +83,9 @@ def test_when_a_climb_is_slow_enough() -> None:
 
 
 # --- backwards ---------------------------------------------------------------------------------
-def test_the_start_is_the_length_before_the_hour_and_care_comes_on_top() -> None:
-    found = forecast(roast(HOT_THEN_LOW))
-    start = start_before(found)
-    assert start.start_min == pytest.approx(found.end_min)
-    assert start.start_min - start.pull_min == pytest.approx(found.pull_min)
-    assert found.bands is not None
-    assert start.careful_min - start.start_min == pytest.approx(
-        found.bands.pull_min.high - found.pull_min
-    )
-
-
 def test_a_take_out_for_another_peak_gives_that_peak() -> None:
     for wanted in (54.0, 63.0):
         assert take_out_for(roast(HOT_THEN_LOW), wanted).peak_c == pytest.approx(wanted, abs=0.05)
-
-
-@pytest.mark.parametrize("minutes", [100.0, 150.0, 210.0])
-def test_the_oven_that_fits_a_wanted_length_takes_that_long(minutes: float) -> None:
-    fit = oven_for(roast(ONE_HEAT), minutes)
-    assert fit.walk.pull_min == pytest.approx(minutes, rel=0.01, abs=1.5)
-    assert str(fit.method.stages[0]).startswith(f"{fit.air_c:.2f}"[:2])
-
-
-def test_longer_is_cooler() -> None:
-    heats = [oven_for(roast(ONE_HEAT), m).air_c for m in (100.0, 150.0, 220.0)]
-    assert heats == sorted(heats, reverse=True)
-
-
-def test_the_whole_can_be_fitted_to_the_hour() -> None:
-    fit = oven_for(roast(ONE_HEAT), 180.0, until_end=True)
-    assert fit.walk.end.minutes == pytest.approx(180.0, abs=1.5)
-
-
-def test_what_no_oven_can_do_says_what_it_would_take() -> None:
-    with pytest.raises(GoalUnreachable, match=r"allowed: .* to .* minutes"):
-        oven_for(roast(ONE_HEAT, cooker=Cooker(min_c=100, max_c=240)), 20.0)
-    with pytest.raises(InputError, match="oven"):
-        oven_for(roast("sear 5min/side; rest open 5min"), 20.0)
 
 
 # --- levers ------------------------------------------------------------------------------------

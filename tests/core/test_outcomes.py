@@ -9,7 +9,7 @@ import pytest
 
 from tests.kitchens import BARE, HOT_THEN_LOW, LOW_BLAST, go, roast
 from trencher.core.catalogue.cuts import CUTS
-from trencher.core.catalogue.doneness import DEFAULT_BANDS, DonenessBand, checked_bands, word_for
+from trencher.core.catalogue.doneness import DonenessBand, checked_bands
 from trencher.core.catalogue.safety import PROFILES, Figure, profile_named, standing
 from trencher.core.errors import InputError, UnknownName
 from trencher.core.outcome.outcomes import (
@@ -82,15 +82,9 @@ def test_the_map_is_the_picture_of_the_joint() -> None:
 
 
 # --- doneness words ----------------------------------------------------------------------------
-def test_words_follow_their_bands() -> None:
-    assert word_for(57.9) == "rosy"
-    assert word_for(58.0) == "pink"
-    assert word_for(-40.0) == DEFAULT_BANDS[0].word
-
-
 def test_bands_can_be_moved_and_named_anew() -> None:
     bands = checked_bands([DonenessBand("nearly raw", 0.0), DonenessBand("ours", 55.0)])
-    assert word_for(56.0, bands) == "ours"
+    assert [(b.word, b.from_c) for b in bands] == [("nearly raw", 0.0), ("ours", 55.0)]
 
 
 @pytest.mark.parametrize(

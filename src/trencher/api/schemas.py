@@ -263,8 +263,7 @@ class Range80(Out):
 
 
 class StageOut(Out):
-    """A stage: minutes from the start; ``dial_c`` what this dial must show; ``planned_end_min``
-    in a running roast when a stage by the clock was to end."""
+    """A stage: minutes from the start; ``dial_c`` what this dial must show."""
 
     text: str
     kind: str
@@ -274,7 +273,6 @@ class StageOut(Out):
     surface_c: float
     air_c: float | None
     dial_c: float | None
-    planned_end_min: float | None = None
 
 
 class NoteOut(Out):

@@ -39,7 +39,6 @@ Closing = Literal["thrown", "never_mind"]
 UseWhat = Literal["eaten", "reheated", "frozen", "thrown"]
 CLOSINGS: tuple[str, ...] = get_args(Closing)
 """What became of a roast that was not carved."""
-USES: tuple[str, ...] = get_args(UseWhat)
 
 
 @dataclass(frozen=True, kw_only=True)

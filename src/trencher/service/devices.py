@@ -198,10 +198,6 @@ class DeviceService:
         return found
 
 
-def _pulled(device: str, channel: str) -> Callable[[float | None], Detached]:
-    return lambda at: Detached(device=device, channel=channel, minute=at)
-
-
 def _is(a: Channel, device: str, channel: str) -> bool:
     return (a.device, a.channel, a.to_min) == (device, channel, None)
 

@@ -10,7 +10,7 @@ import numpy as np
 from trencher.core.belief.follow import Outlook
 from trencher.core.belief.timeline import Timeline
 from trencher.core.marks import MarkWhat
-from trencher.core.method.stages import Minutes, Oven, Rate, Stage
+from trencher.core.method.stages import Minutes, Oven, Stage
 from trencher.core.planner.forecast import Forecast, spaced
 from trencher.core.planner.forward import Walk
 from trencher.core.planner.hands import hands_so_far_min
@@ -26,7 +26,7 @@ AIR_THERE_C = 6.0
 class StageSpan:
     """A stage of the plan with its real or expected minutes, its parts joined again.
 
-    ``planned_end_min``: when its clock is over, for one that goes by the clock. ``air_c``: what its
+    ``air_c``: what its
     oven's air is to be, ``dial_c`` what that oven's dial shows then; None outside an oven."""
 
     stage: Stage
@@ -34,7 +34,6 @@ class StageSpan:
     end_min: float
     core_c: float
     surface_c: float
-    planned_end_min: float | None
     air_c: float | None
     dial_c: float | None
 
@@ -62,7 +61,7 @@ def standing(
     """``marks``: what was entered up to now; ``looks``: spot readings up to now."""
     record = planned.end.record[: planned.end.rows]
     return Standing(
-        spans=_spans(roast, line, planned, found),
+        spans=_spans(roast, line, found),
         planned_core_c=read_at(record, found.now_min, Row.CORE),
         hands_min=hands_so_far_min(_gone(line), marks, looks),
         air_there_min=_air_there(roast, line, found),
@@ -125,7 +124,7 @@ def _air_there(roast: Roast, line: Timeline, found: Outlook) -> float | None:
     return float(later[int(np.argmax(there)), Row.TIME]) / 60.0
 
 
-def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple[StageSpan, ...]:
+def _spans(roast: Roast, line: Timeline, found: Outlook) -> tuple[StageSpan, ...]:
     k = kitchen(roast)
     spans: list[StageSpan] = []
     for i, stage in enumerate(line.plan.stages):
@@ -136,8 +135,6 @@ def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple
         first, last = parts[0], parts[-1]
         cooker = getattr(last.stage, "cooker", None) or roast.cooker
         air = k.true_air(replace(stage, cooker=cooker)) if isinstance(stage, Oven) else None
-        length = planned.stages[i].minutes
-        by_clock = isinstance(stage.length, (Minutes, Rate))
         spans.append(
             StageSpan(
                 stage=stage,
@@ -145,7 +142,6 @@ def _spans(roast: Roast, line: Timeline, planned: Walk, found: Outlook) -> tuple
                 end_min=last.end_min,
                 core_c=last.core_c,
                 surface_c=last.surface_c,
-                planned_end_min=first.start_min + length if by_clock else None,
                 air_c=air,
                 dial_c=None if air is None else air + cooker.dial_error_at(air),
             )

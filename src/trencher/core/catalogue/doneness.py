@@ -45,12 +45,3 @@ def checked_bands(bands: Sequence[DonenessBand]) -> tuple[DonenessBand, ...]:
     if any(not band.word.strip() or len(band.word) > 30 for band in bands):
         raise InputError("a band without a word", where="doneness", allowed="1 to 30 letters")
     return tuple(bands)
-
-
-def word_for(temp_c: float, bands: Sequence[DonenessBand] = DEFAULT_BANDS) -> str:
-    """The word of the band that ``temp_c`` falls in; below the first band, the first word."""
-    found = bands[0].word
-    for band in bands:
-        if temp_c >= band.from_c:
-            found = band.word
-    return found

@@ -20,7 +20,7 @@ TIGHT_MM, FROM_ELEMENT_MM = 40.0, 110.0
 """Room that is good above a joint, and below a bare element. Estimates."""
 SHALLOW_SHARE = 0.8
 """A tin that hides more of an open joint's sides than this keeps the air from them."""
-MOST_SHELVES, MOST_TINS = 8, 20
+MOST_SHELVES = 8
 
 
 @dataclass(frozen=True, kw_only=True)

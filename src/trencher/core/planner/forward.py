@@ -90,7 +90,6 @@ class Walk:
     oven_c: float | None
     end: Simulation
     method: Method
-    still_climbing: bool
 
 
 Vessel = tuple[str | None, bool, float | None]
@@ -426,5 +425,4 @@ def walk(kitchen: Setup) -> Walk:
         oven_c=oven_c,
         end=sim,
         method=method,
-        still_climbing=climbing,
     )

@@ -50,9 +50,7 @@ class RestAnswer:
     peak_c: float
     peak_min: float
     core_c: float
-    gap_c: float
     crust: float
-    crisp_before: float
     crisp: float
 
 
@@ -142,8 +140,6 @@ def _answer(kitchen: Setup, plan: Walk, how: RestHow, room_min: float) -> RestAn
         peak_c=float(core[top]),
         peak_min=float(minutes[top]),
         core_c=float(np.interp(shown, minutes, core)),
-        gap_c=float(np.interp(shown, minutes, mean - core)),
         crust=outcomes.crust_of(sim),
-        crisp_before=before,
         crisp=float(np.interp(shown, at, crisp)),
     )

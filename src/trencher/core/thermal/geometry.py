@@ -149,11 +149,6 @@ class Body:
     thin_share: float
 
     @property
-    def skin_m2(self) -> float:
-        """Whole outer surface, ends included."""
-        return float(self.skin.sum() + self.end.sum())
-
-    @property
     def faces_m2(self) -> Floats:
         """Area of each face of each disc and, in the fifth column, of the ends, (nz, 5)."""
         faces = np.zeros((len(self.skin), len(self.shares) + 1))
