@@ -18,7 +18,7 @@ const instruments = () => import('./places/instruments/Instruments.svelte')
 const screens = () => import('./places/screens/Screens.svelte')
 const book = () => import('./places/book/Book.svelte')
 
-export const { p, navigate, isActive, route } = createRouter({
+export const { navigate, route } = createRouter({
   '/': Start,
   '/block': block,
   '/block/:id': block,

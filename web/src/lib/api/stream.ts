@@ -10,10 +10,10 @@ export type LogLine = {
   serve_at: string
   aside: boolean
 }
-export type ClockLine = { now: string; pace: number }
+type ClockLine = { now: string; pace: number }
 
 /** A day that is otherwise now; `seq`: the number of its last entry, null where it was none. */
-export type DayLine = { day: string; seq: number | null }
+type DayLine = { day: string; seq: number | null }
 
 export type Listener = {
   log: (line: LogLine) => void

@@ -10,7 +10,7 @@ const PATIENCE_MS = 15_000
 /** Answers that say nothing of the entry: nobody there, or this screen must be let in again. */
 const LATER = ['offline', 'locked']
 
-export type Turned = { entry: Entry; reason: string }
+type Turned = { entry: Entry; reason: string }
 
 /** A key nobody else makes. Pages that are not secure have no randomUUID. */
 export function freshKey(): string {
