@@ -2,6 +2,7 @@
   // What a place shows while there is no roast for it: none at all, not this one, or not yet.
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
+  import Working from './Working.svelte'
 
   let { missing, current, words }: { missing: boolean; current: RoastState | null; words: string } =
     $props()
@@ -21,5 +22,5 @@
     <a class="act" href="/">To what is on</a>
   </section>
 {:else}
-  <p class="quiet py-4 px-7 grid gap-2 justify-items-start">Fetching the joint…</p>
+  <div class="py-4 px-7"><Working words="Fetching the joint…" /></div>
 {/if}

@@ -1,3 +1,4 @@
-// Whether something stands over the page: single keys and typed digits are then not for the page.
+// Whether a sheet stands over the page: single keys and typed digits are then not for the page.
 
-export const sheetOpen = (): boolean => document.querySelector('[role=dialog]') !== null
+export const sheetOpen = (): boolean =>
+  document.querySelector('[role=dialog][aria-modal=true]') !== null

@@ -16,6 +16,7 @@
   import Lesson from './Lesson.svelte'
   import MeasureForm from './MeasureForm.svelte'
   import NewJoint from './NewJoint.svelte'
+  import Working from '$lib/ui/Working.svelte'
 
   const place = useRoast()
   const roast = $derived(place.current?.roast ?? null)
@@ -60,7 +61,7 @@
     <a class="act" href="/">To what is on</a>
   </section>
 {:else if draft === null || cut === undefined || roast === null}
-  <p class="quiet py-12 px-7 grid gap-4 justify-items-start">Fetching the joint…</p>
+  <div class="py-12 px-7"><Working words="Fetching the joint…" /></div>
 {:else}
   <section
     class="grid grid-cols-[minmax(0,1fr)_318px] gap-8 pt-4 pb-6 px-7 flex-1 max-lg:grid-cols-1 max-lg:p-3 max-lg:gap-4"

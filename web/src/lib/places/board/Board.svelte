@@ -13,6 +13,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import Legend from '$lib/ui/Legend.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
+  import Working from '$lib/ui/Working.svelte'
   import { hour, later, sentence } from '$lib/units'
 
   const place = useRoast()
@@ -76,7 +77,7 @@
     {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
     <a class="act" href="/block">To the block</a>
   {:else if roast === null || view === null}
-    <p class="quiet">Fetching the slices…</p>
+    <Working words="Fetching the slices…" />
   {:else}
     <p class="quiet">
       {roast.name}{#if out !== null && outlook !== null}, out at {at(out)}{/if}

@@ -4,6 +4,7 @@
   import { navigate, route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { DayState } from '$lib/state/day.svelte'
+  import Working from '$lib/ui/Working.svelte'
   import { duration, hour, longDay, sentence } from '$lib/units'
   import AtTable from './AtTable.svelte'
   import Clashes from './Clashes.svelte'
@@ -91,7 +92,7 @@
     <a class="act" href="/day">To the next day with something on it</a>
   </section>
 {:else if day === null || here === null || serve === null}
-  <p class="quiet pt-4 pb-8 px-7 grid gap-2 justify-items-start max-lg:p-3">Fetching the day…</p>
+  <div class="pt-4 pb-8 px-7 max-lg:p-3"><Working words="Fetching the day…" /></div>
 {:else}
   <div
     class="pt-4 pb-8 px-7 grid grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] gap-y-4 gap-x-8 justify-items-stretch items-start max-lg:p-3 max-lg:grid-cols-1 print:p-0 print:gap-y-1.5 print:gap-x-5 print:grid-cols-[minmax(0,0.85fr)_minmax(0,1fr)] print:[zoom:0.54]"

@@ -3,6 +3,7 @@
   import { Tabs } from '@skeletonlabs/skeleton-svelte'
   import type { Levers, Need, Trouble, TroubleLine } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
+  import Working from '$lib/ui/Working.svelte'
   import { duration, hour, sentence, temp, type Units } from '$lib/units'
 
   let {
@@ -186,7 +187,7 @@
     </div>
   {/if}
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-  {#if working}<p class="quiet" role="status">Working each of them out…</p>{/if}
+  {#if working}<Working words="Working each of them out…" />{/if}
   {#if trouble !== null}
     {#each trouble.hazards as hazard (hazard)}<p
         class="hazard border-l-[6px] border-accent py-1 px-3 font-bold text-lg"

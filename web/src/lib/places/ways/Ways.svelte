@@ -8,6 +8,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
+  import Working from '$lib/ui/Working.svelte'
   import { atItsEnd, carveAt, hour, later, temp, weight } from '$lib/units'
   import {
     COLUMNS,
@@ -180,13 +181,17 @@
           onpin={() => pin(way)}
         />
       {:else}
-        <p class="quiet py-6 px-4 text-lg">
-          {worked.length > 0
-            ? 'No way passes all of that. Take a sieve out.'
-            : plan.ways.length === 0
-              ? 'Working the ways out…'
-              : 'No way gets there in this oven.'}
-        </p>
+        <div class="py-6 px-4 text-lg">
+          {#if worked.length === 0 && plan.ways.length === 0}
+            <Working words="Working the ways out…" />
+          {:else}
+            <p class="quiet">
+              {worked.length > 0
+                ? 'No way passes all of that. Take a sieve out.'
+                : 'No way gets there in this oven.'}
+            </p>
+          {/if}
+        </div>
       {/each}
     </div>
     <NotFor ways={unsuited} {locked} onlook={anyway} />
