@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from itertools import product
 
 import numpy as np
@@ -9,6 +10,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from trencher.core.day import placement
 from trencher.core.day.placement import (
     LEFT_OUT,
     Activity,
@@ -175,3 +177,24 @@ def test_no_small_problem_has_a_cheaper_answer(
     found = place(p, 5.0)
     check(p, found)
     assert found.price <= cheapest(p) * 1.011 + 1e-6
+
+
+def test_what_was_asked_before_is_not_solved_again_and_what_differs_is(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    solved: list[int] = []
+    real = placement.milp
+    monkeypatch.setattr(placement, "_SOLVED", OrderedDict())
+    monkeypatch.setattr(placement, "milp", lambda c, **more: solved.append(1) or real(c, **more))
+    once, again = (place(problem(anywhere("a", 2), anywhere("b", 3))) for _ in range(2))
+    assert once == again
+    assert len(solved) == 1
+    # One price, one amount, one room: each is another question.
+    place(problem(anywhere("a", 2), anywhere("b", 3, later_is_better=False)))
+    wide = PlacementProblem(
+        slots=SLOTS,
+        activities=(anywhere("a", 2), anywhere("b", 3)),
+        capacity={"ring": 2 * np.ones(SLOTS)},
+    )
+    assert place(wide).price < once.price
+    assert len(solved) == 3
