@@ -72,8 +72,8 @@ test: install $(VENV)/.dev chromium check ## everything CI runs: types, lint, un
 	cd web && npm run --silent test
 	$(PY) -m pytest -n 3 --dist loadfile --durations=20
 
-test-full: test ## all of that, and minutes of hostile input
-	$(PY) -m pytest -m full -n 2
+test-full: test ## all of that, sweeps whole, and minutes of hostile input
+	TRENCHER_SWEEPS=full $(PY) -m pytest -m "full or sweep" -n 2
 
 test-quick: $(VENV)/.kernel $(VENV)/.dev ## Python tests without browser and journeys
 	$(PY) -m pytest -x -p no:playwright -p no:schemathesis --ignore=tests/browser --ignore=tests/journeys -n 3 --dist loadfile

@@ -19,7 +19,7 @@ import pytest
 import uvicorn
 from playwright.sync_api import Page, expect
 
-from tests.worlds import prepared
+from tests.worlds import demo_today, prepared
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.lan.lan import Lan
@@ -128,6 +128,7 @@ def serve(house: House, port: int = 0, lan: Lan | None = None) -> tuple[int, Any
 def world(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """The demo world's file, made once."""
     path = tmp_path_factory.mktemp("world") / "demo.sqlite"
+    shutil.copy(demo_today(tmp_path_factory), path)
     house, close = demo_house(path)
     assert isinstance(house.clock, FastClock)
     house.clock.set_pace(0.0)

@@ -6,11 +6,12 @@ from collections import Counter
 from random import Random
 
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.core.generated import generated
 from tests.core.test_obedient import Cook
+from tests.sweeps import examples, sweep
 from trencher.core.belief.agenda import AgendaStep
 from trencher.core.belief.happened import Happening
 from trencher.core.errors import GoalUnreachable
@@ -18,8 +19,8 @@ from trencher.core.method.stages import Turn, UntilCore
 
 MOST_STEPS = 80
 SEEDS = st.integers(0, 10**6)
-FEW = settings(max_examples=12, deadline=None, derandomize=True)
-"""The same few each time: every one is a whole roast. Others: give the tests another range."""
+FEW = examples(5, 100)
+"""Every one is a whole roast."""
 CANNOT_BE_FORGOTTEN = ("out", "in", "back_in")
 
 
@@ -37,6 +38,7 @@ def cook_at(seed: int) -> Cook:
     return cook
 
 
+@sweep
 @given(SEEDS)
 @FEW
 def test_who_does_what_is_said_is_asked_once_and_ends_as_planned(seed: int) -> None:
@@ -96,6 +98,7 @@ class ErraticCook:
             cook.now += 0.5
 
 
+@sweep
 @given(SEEDS)
 @FEW
 def test_nobody_is_left_with_a_roast_that_never_comes_out(seed: int) -> None:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections import Counter
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 from tests.core.told import told
 from tests.corpus import Said, judged, sentences
+from tests.sweeps import examples, sweep
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import read_prose
 from trencher.core.method.stages import Method, Oven, Rest, Sear
@@ -48,8 +49,9 @@ def test_every_stage_lights_words_up_and_every_word_says_its_stage(said: Said) -
         assert said.text[place.start : place.end] == place.text
 
 
+@sweep
 @given(told())
-@settings(max_examples=200, derandomize=True)
+@examples(80, 1000)
 def test_a_method_told_as_prose_is_read_back(pair: tuple[str, Method]) -> None:
     text, method = pair
     reading = read_prose(text, weight_kg=2.0, range_c=(50.0, 250.0))

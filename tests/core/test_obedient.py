@@ -9,6 +9,7 @@ from bench.hidden import Hidden, hidden
 
 from tests.core.test_now import WAYS, plan
 from tests.kitchens import roast
+from tests.sweeps import sample, sweep
 from trencher.core.belief.agenda import AgendaStep, agenda
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.happened import Happening, falls, happened
@@ -189,9 +190,11 @@ class CookAtARoast(Cook):
         raise AssertionError(f"no end: {[s.id for s, _ in self.steps]}")
 
 
-@pytest.mark.parametrize(
-    ("n", "peak"), [(0, False), (7, False), (14, False), (3, True), (10, True)]
-)
+AT_A_JOINT = [(0, False), (3, True), (7, False), (14, False), (10, True)]
+
+
+@sweep
+@pytest.mark.parametrize(("n", "peak"), sample(AT_A_JOINT, 2))
 def test_at_a_pretend_joint_the_obedient_cook_gets_what_was_wanted(n: int, peak: bool) -> None:
     case = hidden(n, peak=peak, batch="fresh")
     cook = CookAtARoast(case)

@@ -5,11 +5,12 @@ from __future__ import annotations
 import re
 
 import pytest
-from hypothesis import example, given, settings
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from tests.corpus import sentences
 from tests.kitchens import HOT_THEN_LOW, roast
+from tests.sweeps import examples, sweep
 from trencher.core.method.notation import parse_method
 from trencher.core.method.prose import MOST_ASKED, read_prose
 from trencher.core.method.prose.asked import answered
@@ -211,8 +212,9 @@ def test_a_baste_every_few_years_is_not_taken_for_one() -> None:
     assert str(reading.method) == "180C 20min"
 
 
+@sweep
 @given(WORDS, st.sampled_from(["fan", "still", "gas", "air"]))
-@settings(max_examples=300)
+@examples(100, 1000)
 def test_any_words_are_read_without_a_fault_and_every_method_can_be_written(
     words: list[str], kind: str
 ) -> None:
@@ -232,12 +234,13 @@ PIECES = [
 ]
 
 
+@sweep
 @given(
     st.lists(st.sampled_from(PIECES), min_size=2, max_size=7),
     st.sampled_from([" ", "\n", ", ", ". "]),
     st.sampled_from([None, 1.0, 3.0]),
 )
-@settings(max_examples=400, derandomize=True)
+@examples(120, 1000)
 @example(["Roast at 180C until 54C.", "Wrap in foil at 200C for 20 minutes."], " ", 1.9)
 @example(["Switch the oven off.", "two minutes each side"], " ", 1.9)
 @example(["roast at 160C until 85C", "two to three minutes each side"], ", ", None)
@@ -250,8 +253,9 @@ def test_clauses_of_recipes_thrown_together_make_methods_that_can_be_written(
         assert parse_method(str(method)) == method
 
 
+@sweep
 @given(st.text(max_size=200))
-@settings(max_examples=200)
+@examples(80, 1000)
 def test_any_text_at_all_is_read_without_a_fault(text: str) -> None:
     facts = marks_in(text)
     assert all(0 <= f.start < f.end <= len(text) for f in facts)

@@ -6,10 +6,11 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.kitchens import go, roast
+from tests.sweeps import examples, sweep
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.errors import TrencherError
 from trencher.core.joint import LIMITS, Joint, size_of
@@ -92,6 +93,7 @@ bounds = {
 }
 
 
+@sweep
 @given(
     weight=bounds["weight_kg"],
     thick=st.none() | bounds["thickness_mm"],
@@ -116,7 +118,7 @@ bounds = {
     ),
     kind=st.sampled_from(["still", "fan", "air", "gas"]),
 )
-@settings(max_examples=40)
+@examples(16, 400)
 def test_the_bounds_of_every_input_give_nothing_absurd(
     weight: float,
     thick: float | None,

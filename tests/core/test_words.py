@@ -5,10 +5,11 @@ from __future__ import annotations
 import re
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.corpus import sentences
+from tests.sweeps import examples, sweep
 from trencher.core.method.prose import MOST_ASKED, read_prose
 from trencher.core.method.prose.clauses import clauses_of
 from trencher.core.method.prose.lexicon import ACTS, SAID
@@ -172,8 +173,9 @@ PIECES = st.lists(
 )
 
 
+@sweep
 @given(PIECES)
-@settings(max_examples=200, derandomize=True)
+@examples(80, 1000)
 def test_no_number_of_jumbled_clauses_is_passed_over(pieces: list[str]) -> None:
     text = " ".join(pieces)
     assert passed_over(text) == [], text

@@ -55,10 +55,15 @@ def clock(house: House) -> FastClock:
     return house.clock
 
 
-@pytest.fixture
-def roasting(house: House) -> str:
-    """A sirloin just put in."""
+def put_in(house: House) -> str:
+    """A sirloin just put in; its id."""
     roast_id, _ = house.roasts.lay(Plan.of(PLAN))
     house.roasts.choose(roast_id, METHOD, "hot-then-low")
     house.roasts.put_in(roast_id, 5.5)
     return roast_id
+
+
+@pytest.fixture
+def roasting(house: House) -> str:
+    """A sirloin just put in."""
+    return put_in(house)

@@ -3,11 +3,13 @@ own kitchen."""
 
 from __future__ import annotations
 
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 
+from tests.worlds import demo_today
 from trencher.api.context import House
 from trencher.api.routes.roasts import read_book
 from trencher.main import demo_house, own_house
@@ -16,7 +18,9 @@ from trencher.service.clock import FastClock
 
 @pytest.fixture(scope="module")
 def demo(tmp_path_factory: pytest.TempPathFactory) -> Iterator[House]:
-    house, close = demo_house(tmp_path_factory.mktemp("demo") / "demo.sqlite")
+    path = tmp_path_factory.mktemp("demo") / "demo.sqlite"
+    shutil.copy(demo_today(tmp_path_factory), path)
+    house, close = demo_house(path)
     yield house
     close()
 
@@ -75,8 +79,11 @@ def test_a_roast_in_progress_reports_by_itself(demo: House) -> None:
     assert not demo.roasts.follow(roast_id).outlook.flags[-1]
 
 
-def test_a_world_of_today_is_kept_and_one_of_another_day_is_made_anew(tmp_path: Path) -> None:
+def test_a_world_of_today_is_kept_and_one_of_another_day_is_made_anew(
+    tmp_path: Path, tmp_path_factory: pytest.TempPathFactory
+) -> None:
     path = tmp_path / "demo.sqlite"
+    shutil.copy(demo_today(tmp_path_factory), path)
     house, close = demo_house(path)
     house.repository.set_setting("mine", 1)
     close()

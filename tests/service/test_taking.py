@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import json
+import shutil
 from collections.abc import Callable, Iterator
+from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -14,8 +16,8 @@ from jsonschema import Draft202012Validator
 from sqlalchemy import create_engine, inspect, text
 from typer.testing import CliRunner
 
-from tests.service.conftest import METHOD, OVEN, PLAN, START
-from tests.worlds import empty
+from tests.service.conftest import METHOD, OVEN, PLAN, START, put_in
+from tests.worlds import demo_of_start, empty, once
 from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.cli import app
@@ -24,7 +26,6 @@ from trencher.core.errors import InputError
 from trencher.core.plan import Plan
 from trencher.formats.kitchen import kitchen_schema, line_of, read_kitchen, write_kitchen
 from trencher.service.clock import FastClock
-from trencher.service.demo import build_world
 from trencher.service.feed import Feed
 from trencher.service.roasts import RoastService
 from trencher.service.taking import ImportLine, TakingService
@@ -32,6 +33,7 @@ from trencher.store.database import Database, DatabaseError, _alembic
 from trencher.store.repository import Repository
 
 DAY = "2026-10-03"
+LIVED = timedelta(minutes=25 + 80 + 30)
 
 
 @pytest.fixture
@@ -52,18 +54,49 @@ def houses(tmp_path: Path) -> Iterator[Callable[[str], House]]:
 @pytest.fixture(scope="module")
 def demo(tmp_path_factory: pytest.TempPathFactory) -> bytes:
     """The demo's world as a file."""
-    database = Database(tmp_path_factory.mktemp("demo") / "demo.sqlite")
+    path = tmp_path_factory.mktemp("demo") / "demo.sqlite"
+    shutil.copy(demo_of_start(tmp_path_factory), path)
+    database = Database(path)
     try:
         repository, clock = Repository(database), FastClock(START, pace=0.0)
-        build_world(repository, START)
         return write_kitchen(TakingService(repository, clock, Feed()).taken_along())
     finally:
         database.close()
 
 
+def house_at(path: Path, now: datetime) -> tuple[House, Database]:
+    database = empty(path)
+    repository, clock, feed = Repository(database), FastClock(now, pace=0.0), Feed()
+    return House(repository, RoastService(repository, clock, feed), clock, feed), database
+
+
 @pytest.fixture
-def lived(house: House, clock: FastClock, roasting: str) -> House:
+def lived(tmp_path: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[House]:
     """A kitchen in which a lot was entered, put right, taken back and put away."""
+
+    def make(path: Path) -> None:
+        house, database = house_at(path, START)
+        live(house)
+        database.close()
+
+    shutil.copy(once(tmp_path_factory, "lived.sqlite", make), tmp_path / "lived.sqlite")
+    house, database = house_at(tmp_path / "lived.sqlite", START + LIVED)
+    yield house
+    database.close()
+
+
+@pytest.fixture
+def roasting(lived: House) -> str:
+    """The roast that was lived through."""
+    return next(h.id for h in lived.repository.everything() if h.name == PLAN["name"])
+
+
+def live(house: House) -> None:
+    """Go through a supper."""
+    clock = house.clock
+    assert isinstance(clock, FastClock)
+    house.repository.save_oven(OVEN)
+    roasting = put_in(house)
     key = house.devices.key()
     house.devices.push(
         key,
@@ -102,7 +135,7 @@ def lived(house: House, clock: FastClock, roasting: str) -> House:
     house.roasts.choose("another", METHOD, None)
     house.days.change(DAY, {"people": 7})
     house.repository.set_setting("people", [{"name": "Ines", "appetite": "small"}])
-    return house
+    assert clock.now() == START + LIVED
 
 
 def exported(house: House, roast_id: str | None = None) -> bytes:
@@ -351,7 +384,8 @@ def test_a_line_is_found_in_any_layout() -> None:
     assert line_of(words, ("a", 9)) == line_of(words, ()) == 1
 
 
-def test_one_that_is_odd_from_of_old_is_left_out_and_said(house: House, roasting: str) -> None:
+def test_one_that_is_odd_from_of_old_is_left_out_and_said(house: House) -> None:
+    roasting = put_in(house)
     odd = Laid.of({**PLAN, "name": "Odd", "serve_at": "2026-10-03T19:00:00"})
     house.repository.create("odd", odd, "2026-10-03T15:00:00+00:00")
     found = house.taking.taken_along()

@@ -10,10 +10,9 @@ from pathlib import Path
 import pytest
 from typer.testing import CliRunner
 
-from tests.service.conftest import START
+from tests.worlds import demo_of_start
 from trencher.cli import app
 from trencher.core.session import Session
-from trencher.service.demo import build_world
 from trencher.store.database import Database, DatabaseError, damage
 from trencher.store.repository import Repository
 from trencher.store.rescue import rescued
@@ -24,17 +23,13 @@ PAGE = 4096
 @pytest.fixture(scope="module")
 def world(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """The demo's kitchen as one file."""
-    folder = tmp_path_factory.mktemp("world")
-    database = Database(folder / "lived.sqlite")
-    build_world(Repository(database), START)
-    path = folder / "trencher.sqlite"
+    path = tmp_path_factory.mktemp("world") / "trencher.sqlite"
     with (
-        closing(sqlite3.connect(database.path)) as source,
+        closing(sqlite3.connect(demo_of_start(tmp_path_factory))) as source,
         closing(sqlite3.connect(path)) as target,
     ):
         source.backup(target)
         target.execute("PRAGMA journal_mode=WAL")
-    database.close()
     return path
 
 
