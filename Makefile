@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: help install demo run lan dev test test-full test-quick check fit bench screenshots hooks house types chromium lock clean
+.PHONY: help install demo run lan dev test test-full test-quick check check-python check-svelte check-lint check-units fit bench screenshots hooks house types chromium lock clean
 
 help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -62,14 +62,26 @@ types: $(VENV)/.kernel web/node_modules/.installed ## regenerate docs/openapi.js
 	cd web && npm run --silent types
 
 check: $(VENV)/.kernel $(VENV)/.dev $(TYPES) ## types and lint, both sides
+	$(MAKE) --no-print-directory -j2 -O check-python check-svelte check-lint
+
+# Parts of the above, side by side; what they need is there already.
+check-python:
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/ruff format --check .
 	$(PY) -m mypy
 	$(PY) -m trencher openapi | diff -q - docs/openapi.json || { echo "docs/openapi.json is stale: make types"; exit 1; }
-	cd web && npm run --silent check && npm run --silent lint
 
-test: install $(VENV)/.dev chromium check ## everything CI runs: types, lint, unit, service and browser tests
+check-svelte:
+	cd web && npm run --silent check
+
+check-lint:
+	cd web && npm run --silent lint
+
+check-units:
 	cd web && npm run --silent test
+
+test: install $(VENV)/.dev chromium ## everything CI runs: types, lint, unit, service and browser tests
+	$(MAKE) --no-print-directory -j2 -O check-svelte check-lint check-units check-python
 	$(PY) -m pytest -n 3 --dist loadfile --durations=20
 
 test-full: test ## all of that, sweeps whole, and minutes of hostile input
