@@ -98,7 +98,7 @@ def test_from_block_to_book(page: Page, site: Site, units: str) -> None:
     expect(page.get_by_role("listitem")).not_to_have_count(0)
     expect(page.get_by_text("reckoned from 3 readings")).to_be_visible()
     site.forward(38)
-    expect(goes_in).to_have_text(re.compile("Carve now"), timeout=15_000)
+    expect(goes_in).to_have_text(re.compile("Carve now"))
     page.get_by_role("button", name="Carving begins").click()
     expect(page.get_by_text("Into the fridge within")).to_be_visible()
     page.get_by_role("link", name="To the Book").click()
