@@ -1,22 +1,42 @@
-"""The command line as anyone may script it: the real program in a process of its own."""
+"""The command line as anyone may script it: the real program, at times in a process of its own."""
 
 from __future__ import annotations
 
+import io
 import json
 import subprocess
 import sys
+from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 
 import pytest
 
 from tests.formats.test_roast import GOOD, changed
 from trencher import __version__
-from trencher.cli import _put
+from trencher.cli import _put, main
 from trencher.core.errors import InputError
 
 
 def trencher(*words: str) -> subprocess.CompletedProcess[str]:
+    """The program with these words, in this process: starting one takes seconds."""
+    out, err = io.StringIO(), io.StringIO()
+    code: Any = 0
+    with (
+        patch.object(sys, "argv", ["trencher", *words]),
+        redirect_stdout(out),
+        redirect_stderr(err),
+    ):
+        try:
+            main()
+        except SystemExit as ended:
+            code = ended.code or 0
+    return subprocess.CompletedProcess(words, int(code), out.getvalue(), err.getvalue())
+
+
+def started(*words: str) -> subprocess.CompletedProcess[str]:
+    """The same as a process of its own."""
     return subprocess.run(
         [sys.executable, "-m", "trencher", *words],
         capture_output=True,
@@ -36,7 +56,7 @@ def written(tmp_path: Path, data: Any) -> str:
 def forecast(tmp_path_factory: pytest.TempPathFactory) -> dict[str, Any]:
     path = tmp_path_factory.mktemp("cli") / "roast.json"
     path.write_text(json.dumps(GOOD), encoding="utf-8")
-    done = trencher("simulate", str(path), "--every", "120")
+    done = started("simulate", str(path), "--every", "120")
     assert done.returncode == 0, done.stderr
     assert done.stderr == ""
     found: dict[str, Any] = json.loads(done.stdout)
@@ -85,6 +105,13 @@ def test_the_numbers_hang_together(forecast: dict[str, Any]) -> None:
     minutes = forecast["series"]["min"]
     assert minutes[:3] == [0.0, 2.0, 4.0]
     assert minutes[-1] == pytest.approx(forecast["stages"][-1]["end_min"])
+
+
+def test_wrong_input_ends_a_process_with_2_and_one_line() -> None:
+    done = started("simulate", "nothing.json")
+    assert (done.returncode, done.stdout) == (2, "")
+    assert done.stderr.startswith("trencher: nothing.json")
+    assert done.stderr.count("\n") == 1
 
 
 def test_ideal_air_is_at_its_heat_from_the_first_second(forecast: dict[str, Any]) -> None:
