@@ -115,7 +115,7 @@ def test_the_rest_of_a_small_piece_that_took_a_day_is_looked_at() -> None:
 
 
 @given(ROASTS)
-@settings(max_examples=6, derandomize=True)
+@settings(max_examples=3, derandomize=True)
 def test_a_roast_at_its_bounds_is_worked_out_or_refused(described: dict[str, Any]) -> None:
     _worked_out(described)
 
