@@ -386,6 +386,7 @@ PLACES = [
     "/block/pork-loin",
     "/ways/pork-loin",
     "/ways/pork-loin/hand",
+    "/day",
     "/ovens/pork-loin",
     "/fire/pork-loin",
     "/fire/sirloin",
@@ -408,6 +409,10 @@ def test_axe_finds_nothing_on_any_place(page: Page, site: Site, mode: str) -> No
         page.wait_for_timeout(500)
         found = Axe().run(page)
         assert found.violations_count == 0, f"{path} {mode}: {found.generate_report()}"
+        # What is read out has words and units, no marks of ours, and nothing without a name.
+        heard = page.locator("body").aria_snapshot()
+        assert not re.findall(r".*\{\w+:.*", heard), path
+        assert not re.findall(r"- (?:button|link|textbox|slider|img|combobox)\s*:?$", heard, re.M)
 
 
 @pytest.mark.parametrize("path", PLACES)

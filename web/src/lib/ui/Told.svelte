@@ -5,7 +5,7 @@
 </script>
 
 <Portal>
-  <Toast.Group toaster={told} class="z-40">
+  <Toast.Group toaster={told} class="z-40" aria-label="What was just done (alt+T)">
     {#snippet children(toast)}
       <Toast {toast} class="flex items-center gap-3 rounded-base bg-ink px-4 py-2 text-paper">
         <Toast.Message class="flex-1">

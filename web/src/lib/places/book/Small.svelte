@@ -36,7 +36,7 @@
   aria-label="Planned: out at {Math.round(line.planned.pull_min)} minutes, peak {temp(
     line.planned.peak_c,
     units,
-  )}. Happened: {line.readings.length} readings"
+  )}. Happened: {line.readings.length === 1 ? 'one reading' : `${line.readings.length} readings`}"
 >
   {#if !bare}
     {#each axis.ticks as tick (tick)}

@@ -109,7 +109,7 @@
     >
       <button
         class="min-h-11 grid place-items-center print:min-h-0 print:py-1"
-        aria-label={over ? `Take back: ${step.words}` : `Done: ${sentence(step.words, units)}`}
+        aria-label="{over ? 'Take back' : 'Done'}: {sentence(step.words, units)}"
         aria-pressed={over}
         disabled={busy}
         onclick={() => (over ? onundo(null) : ondid(step.id, null, false))}

@@ -68,7 +68,9 @@
     aria-label="Core over time: {temp(outlook.core_c, units)} now, out at {temp(
       outlook.pull_core_c,
       units,
-    )}, peak {temp(outlook.peak_c.value, units)}; {roast.readings.length} readings"
+    )}, peak {temp(outlook.peak_c.value, units)}; {roast.readings.length === 1
+      ? 'one reading'
+      : `${roast.readings.length} readings`}"
   >
     <path d={silhouette(air, axis.x, axis.air)} class="fill-ember-soft opacity-75" />
     {#each axis.ticks as tick (tick)}

@@ -1,7 +1,7 @@
 <script lang="ts">
   // The oven's inside to scale, seen from the side, with tonight's joint on each shelf it fits.
   import type { Tonight } from '$lib/api/client'
-  import { length, type Units } from '$lib/units'
+  import { length, sentence, type Units } from '$lib/units'
 
   let {
     shelves_mm,
@@ -37,7 +37,7 @@
   width={wide + 190}
   height={HEIGHT}
   role="img"
-  aria-label="{shelves_mm.length} shelves, {tonight?.words.join(' ') ?? ''}"
+  aria-label="{shelves_mm.length} shelves. {sentence(tonight?.words.join(' ') ?? '', units)}"
 >
   <rect
     x="2"
