@@ -47,16 +47,21 @@ def once(
     if "PYTEST_XDIST_WORKER" in os.environ:
         shared = shared.parent
     path = shared / name
-    try:
-        (shared / f"{name}-making").mkdir()
-    except FileExistsError:
-        end = time.monotonic() + seconds
-        while not path.exists():
-            assert time.monotonic() < end, f"nobody made {name}"
+    making, end = shared / f"{name}-making", time.monotonic() + seconds
+    while not path.exists():
+        assert time.monotonic() < end, f"nobody made {name}"
+        try:
+            making.mkdir()
+        except FileExistsError:
             time.sleep(0.05)
-    else:
-        make(shared / f"{name}-making" / name)
-        (shared / f"{name}-making" / name).rename(path)
+            continue
+        try:
+            if not path.exists():
+                make(making / name)
+                (making / name).rename(path)
+        finally:
+            # Where it could not be made, the next one tries, and says why not.
+            shutil.rmtree(making)
     return path
 
 

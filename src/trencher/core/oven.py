@@ -16,6 +16,8 @@ from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.kinds import CookerKind
 
 Pairs = tuple[tuple[float, float], ...]
+MOST = 1e6
+"""No figure of an oven is larger; NaN is none."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -60,7 +62,7 @@ class OvenRecord:
     def plain(self) -> dict[str, Any]:
         """Its facts without id and name, in JSON's own types, for ``read``."""
         told = {f.name: getattr(self, f.name) for f in fields(self) if f.name not in ("id", "name")}
-        told |= {k: list(told[k]) for k in ("shelves_mm",)}
+        told["shelves_mm"] = list(self.shelves_mm)
         told |= {k: [list(pair) for pair in told[k]] for k in ("pairs", "dial_points")}
         return {k: v for k, v in told.items() if v is not None}
 
@@ -120,6 +122,9 @@ def _fact(key: str, value: Any) -> Any:
 def _number(key: str, value: Any) -> float:
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise InputError(f"{value!r} is not a number", where=key, allowed="allowed: a number")
+    # A whole number may be larger than any figure: a comparison takes it where a float would not.
+    if not -MOST <= value <= MOST:
+        raise InputError("is beyond any figure", where=key, allowed="allowed: a number")
     return value
 
 

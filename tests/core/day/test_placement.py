@@ -2,17 +2,13 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from itertools import product
-from typing import Any
 
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from scipy.optimize import milp
 
-from trencher.core.day import placement
 from trencher.core.day.placement import (
     LEFT_OUT,
     Activity,
@@ -179,28 +175,3 @@ def test_no_small_problem_has_a_cheaper_answer(
     found = place(p, 5.0)
     check(p, found)
     assert found.price <= cheapest(p) * 1.011 + 1e-6
-
-
-def test_what_was_asked_before_is_not_solved_again_and_what_differs_is(
-    monkeypatch: pytest.MonkeyPatch,
-) -> None:
-    solved: list[int] = []
-
-    def counted(price: Any, **more: Any) -> Any:
-        solved.append(len(price))
-        return milp(price, **more)
-
-    monkeypatch.setattr(placement, "_SOLVED", OrderedDict())
-    monkeypatch.setattr(placement, "milp", counted)
-    once, again = (place(problem(anywhere("a", 2), anywhere("b", 3))) for _ in range(2))
-    assert once == again
-    assert len(solved) == 1
-    # One price, one amount, one room: each is another question.
-    place(problem(anywhere("a", 2), anywhere("b", 3, later_is_better=False)))
-    wide = PlacementProblem(
-        slots=SLOTS,
-        activities=(anywhere("a", 2), anywhere("b", 3)),
-        capacity={"ring": 2 * np.ones(SLOTS)},
-    )
-    assert place(wide).price < once.price
-    assert len(solved) == 3

@@ -6,9 +6,7 @@ chosen, or its whole dish is left out at a price that nothing else reaches. See 
 
 from __future__ import annotations
 
-import hashlib
-import threading
-from collections import OrderedDict, defaultdict
+from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
@@ -22,11 +20,6 @@ Floats = NDArray[np.float64]
 LEFT_OUT = 200.0
 TIME_LIMIT_S = 4.0
 """Far beyond what a supper needs: on a busy machine a plan shall be late rather than worse."""
-OPTIMAL, INFEASIBLE = 0, 2
-"""How the solver says that it came to an end by itself."""
-MOST_SOLVED = 64
-_SOLVED: OrderedDict[bytes, tuple[Floats, float] | None] = OrderedDict()
-_LOCK = threading.Lock()
 GOOD_ENOUGH = 0.01
 """A plan this share dearer than the best is as good: the prices themselves are guesses."""
 
@@ -149,52 +142,22 @@ def place(problem: PlacementProblem, time_limit_s: float = TIME_LIMIT_S) -> Plac
     columns = _heats(rows, activities, first, len(price))
     price += [0.0] * (columns - len(price))
 
-    found = _solved(np.array(price), rows, time_limit_s)
-    if found is None:
-        return Placement({}, tuple(sorted({*dishes, *hopeless})), np.inf)
-    x, cost = found
-    chosen: dict[str, Option] = {}
-    out = {d for d in dishes if x[left[d]] > 0.5} | hopeless
-    for a in activities:
-        if a.dish not in out:
-            at = int(np.argmax(x[first[a.id] : first[a.id] + len(a.options)]))
-            chosen[a.id] = a.options[at]
-    return Placement(chosen, tuple(sorted(out)), cost + LEFT_OUT * len(hopeless))
-
-
-def _solved(price: Floats, rows: _Rows, time_limit_s: float) -> tuple[Floats, float] | None:
-    """The cheapest choice found, and what it costs; None where there is none within the time.
-
-    What was solved to the end is remembered: a change that is taken back, a page that is loaded
-    again, a repair that is tried twice ask the same.
-    """
-    key = _fingerprint(price, rows)
-    with _LOCK:
-        if key in _SOLVED:
-            _SOLVED.move_to_end(key)
-            return _SOLVED[key]
     found = milp(
-        price,
-        constraints=rows.constraint(len(price)),
-        integrality=np.ones(len(price), dtype=np.int64),
+        np.array(price),
+        constraints=rows.constraint(columns),
+        integrality=np.ones(columns, dtype=np.int64),
         bounds=Bounds(0, 1),
         options={"time_limit": time_limit_s, "mip_rel_gap": GOOD_ENOUGH},
     )
-    answer = None if found.x is None else (found.x, float(found.fun))
-    if found.status in (OPTIMAL, INFEASIBLE):
-        with _LOCK:
-            _SOLVED[key] = answer
-            while len(_SOLVED) > MOST_SOLVED:
-                _SOLVED.popitem(last=False)
-    return answer
-
-
-def _fingerprint(price: Floats, rows: _Rows) -> bytes:
-    told = hashlib.sha256(price.tobytes())
-    for part in (rows.i, rows.j, rows.v, rows.low, rows.high):
-        told.update(np.array(part, dtype=np.float64).tobytes())
-        told.update(b"|")
-    return told.digest()
+    if found.x is None:
+        return Placement({}, tuple(sorted({*dishes, *hopeless})), np.inf)
+    chosen: dict[str, Option] = {}
+    out = {d for d in dishes if found.x[left[d]] > 0.5} | hopeless
+    for a in activities:
+        if a.dish not in out:
+            at = int(np.argmax(found.x[first[a.id] : first[a.id] + len(a.options)]))
+            chosen[a.id] = a.options[at]
+    return Placement(chosen, tuple(sorted(out)), float(found.fun) + LEFT_OUT * len(hopeless))
 
 
 def _ordered(
