@@ -32,7 +32,7 @@ from bench.load import (
     taken_along,
 )
 from trencher.core.belief.follow import outlook
-from trencher.core.belief.reading import RecipeReading
+from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
 from trencher.core.catalogue.field import KNOWN
 from trencher.core.catalogue.sides import SIDES
@@ -148,7 +148,7 @@ def speed_rows() -> None:
     ms = best(pulled, 9)
     row("a change by hand until its picture's numbers", f"{ms:.0f} ms", "100 ms", ms <= 100)
     plan = walk(solved)
-    readings = [RecipeReading(m, c, c) for m, c in ((30, 8.0), (45, 15.0), (60, 24.0), (75, 32.0))]
+    readings = [Reading(m, c, c) for m, c in ((30, 8.0), (45, 15.0), (60, 24.0), (75, 32.0))]
     line = timeline(plan, {0: 20.0}, 78.0)
     ms = best(lambda: outlook(solved.roast, line, readings, 78.0), 3)
     row(

@@ -102,10 +102,17 @@ def solver(pool: ProcessPoolExecutor) -> Solver:
 
     def solve(evidence: Evidence) -> tuple[Floats, Floats]:
         start = np.array([math.log(UNCERTAIN[n].usual) for n in NAMES])
+
+        def missed(x: Floats) -> Floats:
+            return misses(evidence, x)
+
+        def sloping(x: Floats) -> Floats:
+            return slopes(x, evidence)
+
         found = least_squares(
-            lambda x: misses(evidence, x),
+            missed,
             start,
-            jac=lambda x: slopes(x, evidence),
+            jac=sloping,
             bounds=(low, high),
             max_nfev=ROUNDS,
             x_scale="jac",

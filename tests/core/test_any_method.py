@@ -26,6 +26,7 @@ MOST_STEPS = 80
 SEEDS = st.integers(0, 10**6)
 FEW = examples(5, 100)
 """Every one is a whole roast."""
+SEEN_AFTER_MIN = 45.0
 CANNOT_BE_FORGOTTEN = ("out", "in", "back_in")
 
 
@@ -54,12 +55,11 @@ def test_who_does_what_is_said_is_asked_once_and_ends_as_planned(seed: int) -> N
     assert ended == sorted(ended)
     assert cook.planned.pull_index in ended
     assert cook.now == pytest.approx(cook.planned.end.minutes, abs=2.5)
-    # Under a lid the pot's start decides too much: test_a_hotter_pot_makes_no_cooler_joint.
-    near = 1.5 if any(isinstance(s, Oven) and s.cover for s in cook.planned.method.stages) else 0.5
+    # A pot and its joint take turns within a step: where a stage is cut decides a little.
+    near = 0.8 if any(isinstance(s, Oven) and s.cover for s in cook.planned.method.stages) else 0.5
     assert cook.found.peak_c == pytest.approx(cook.planned.peak_c, abs=near)
 
 
-@pytest.mark.xfail(reason="from 90 to 91 degrees the core ends 1.9 cooler", strict=True)
 def test_a_hotter_pot_makes_no_cooler_joint() -> None:
     method = parse_method("215C on rack 35min; 130C lid 28min; rest open 5min")
     fillet = Joint(cut="beef-fillet", weight_kg=0.9, start_c=15.0, surface="blotted")
@@ -67,7 +67,7 @@ def test_a_hotter_pot_makes_no_cooler_joint() -> None:
     browned = setup.fresh()
     Passage(setup, method.stages[0], None, 20.0, 35 * 60.0).run(browned)
     ends = []
-    for pot_c in (85.0, 90.0, 91.0, 95.0):
+    for pot_c in (70.0, 85.0, 90.0, 91.0, 95.0, 110.0):
         joint = browned.copy()
         joint.fill_node(water_kg=0.0, temp_c=pot_c)
         Passage(setup, method.stages[1], 215.0, 0.0, 28 * 60.0).run(joint)
@@ -80,12 +80,12 @@ class ErraticCook:
 
     def __init__(self, cook: Cook, moods: Random) -> None:
         self.cook, self.moods = cook, moods
-        self.forgotten: set[str] = set()
+        self.forgotten: dict[str, float] = {}
 
     def live(self) -> None:
         cook = self.cook
         for _ in range(MOST_STEPS):
-            step = next(s for s in cook.agenda() if s.id not in self.forgotten)
+            step = next(s for s in cook.agenda() if self.noticed(s))
             cook.now = max(cook.now, step.due_min)
             if self.moods.random() < 0.2:
                 cook.now += self.moods.uniform(1.0, 15.0)
@@ -97,7 +97,7 @@ class ErraticCook:
             may_be = step.by_clock or isinstance(stage, UntilCore)
             may_be = may_be and step.code not in CANNOT_BE_FORGOTTEN
             if self.moods.random() < 0.15 and may_be:
-                self.forgotten.add(step.id)
+                self.forgotten[step.id] = cook.now
                 cook.now += 0.05
             elif step.stage is not None:
                 self.end(step, step.stage)
@@ -107,6 +107,10 @@ class ErraticCook:
                     cook.done.pop()
                     cook.now += 0.5
         raise AssertionError(f"no end: {[(s.id, m) for s, m in cook.steps]}")
+
+    def noticed(self, step: AgendaStep) -> bool:
+        """What is forgotten stays on top of the screen: in the end it is seen there."""
+        return self.cook.now - self.forgotten.get(step.id, -SEEN_AFTER_MIN) >= SEEN_AFTER_MIN
 
     def end(self, step: AgendaStep, stage: int) -> None:
         cook = self.cook

@@ -12,6 +12,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,6 +26,7 @@ from trencher.core.catalogue.safety import Profile
 from trencher.core.errors import GoalUnreachable
 from trencher.core.method.stages import HEATED, Method, Minutes, Rate, Rest, UntilCore
 from trencher.core.planner.doubt import (
+    DRIFT_SD,
     INDEX,
     Z80,
     Band,
@@ -32,6 +34,7 @@ from trencher.core.planner.doubt import (
     Member,
     axis_points,
     band_about,
+    before,
     by_the_clock,
     deviation,
     run_members,
@@ -54,7 +57,7 @@ AGE_FLAG_SD_C_MIN = 0.01
 CLIMB_SD_C, ABOUT_OUT_MIN = 1.7, 15.0
 """How far a climb strays from what is reckoned, judged once it is out, for readings of the rest and
 of the last minutes before it. Estimate: kitchens tell of climbs of a half to one and a half."""
-FOLLOWED = {"drift": 0.15, "heat": 0.15, "later": 0.08}
+FOLLOWED = {"drift": DRIFT_SD, "heat": 0.15, "later": 0.08}
 LEFT_SD_SHARE = 0.07
 """What no quantity here can stand for makes the time that is left so much uncertain, share of it.
 This and FOLLOWED were found on hidden roasts of other models (bench.hidden)."""
@@ -98,15 +101,23 @@ def in_following(doubt: Doubt, now_min: float) -> Doubt:
 @dataclass(frozen=True)
 class Belief:
     """Most believable ``theta`` (13,), its covariance, and a flag per reading (empty: believed).
-    ``surprised``: readings that agree won against what was thought of the joint."""
+    ``prior``: the covariance it set out from. ``surprised``: readings that agree won against what
+    was thought of the joint."""
 
     theta: Floats
     covariance: Floats
     flags: tuple[str, ...]
+    prior: Floats
     surprised: bool = False
 
 
-PRIOR = Belief(np.zeros(SIZE), np.eye(SIZE), ())
+class _Fit(NamedTuple):
+    """Most believable values with those of earlier tips, the curvature there, and the prior's
+    covariance."""
+
+    theta: Floats
+    hessian: Floats
+    prior: Floats
 
 
 @dataclass(frozen=True)
@@ -171,7 +182,9 @@ class _Seen:
         near &= tip[:, None] == tip[None, :]
         self.sd = np.hypot(model, AGE_SD_C_MIN * age) * np.sqrt(near.sum(axis=1))
         self._records: dict[Deviation, Floats] = {}
-        self.refine(np.zeros(self.size))
+        self.centre, self.prior = np.zeros(self.size), np.eye(self.size)
+        self.centre[:SIZE], self.prior[:SIZE, :SIZE] = before(past, doubt)
+        self.refine(self.centre)
 
     def refine(self, theta: Floats) -> None:
         """Add to every draw from now on what the fine grid changes for this one."""
@@ -238,42 +251,43 @@ def believe(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> Belief:
     """
     used = [r for r in readings if r.place in BELIEVED]
     if not used:
-        return replace(PRIOR, flags=tuple("" for _ in readings))
+        centre, prior = before(past, doubt)
+        return Belief(centre, prior, tuple("" for _ in readings), prior)
     seen = _Seen(past, used, doubt)
     everything = np.ones(len(used), dtype=bool)
-    theta, hessian = _fit(seen, everything)
-    flags = _flags(seen, theta)
+    fit = _fit(seen, everything)
+    flags = _flags(seen, fit.theta)
     if (agreed := _agreeing(seen, flags)) is not None:
         # They agree with each other: it is another joint than was thought, if there is one.
         near, seen.finer = seen.finer, np.zeros(len(used))
-        seen.refine(_fit(seen, agreed, loose=True)[0])
-        wide, wide_hessian = _fit(seen, agreed, loose=True)
+        seen.refine(_fit(seen, agreed, loose=True).theta)
+        wide = _fit(seen, agreed, loose=True)
         # What the cook has looked at again is so, however little a joint would do it.
         now_flags = [
             "" if r.sure else flag
-            for r, flag in zip(seen.readings, _flags(seen, wide), strict=True)
+            for r, flag in zip(seen.readings, _flags(seen, wide.theta), strict=True)
         ]
         if not any(flag for flag, one in zip(now_flags, agreed, strict=True) if flag and one):
-            return replace(_told(readings, wide, wide_hessian, now_flags), surprised=True)
+            return replace(_told(readings, wide, now_flags), surprised=True)
         seen.finer = near
     # A fit half-way between good and wrong readings flags none: a sudden jump is looked at as well.
-    trusted = _before_the_jump(seen, theta, math.inf if any(flags) else SUDDEN_MIN)
+    trusted = _before_the_jump(seen, fit.theta, math.inf if any(flags) else SUDDEN_MIN)
     if trusted is not None:
-        theta, hessian = _fit(seen, trusted)
-        again = np.array([not flag for flag in _flags(seen, theta)])
+        fit = _fit(seen, trusted)
+        again = np.array([not flag for flag in _flags(seen, fit.theta)])
         if (again != trusted).any():
-            theta, hessian = _fit(seen, again)
-        flags = _flags(seen, theta)
-    return _told(readings, theta, hessian, flags)
+            fit = _fit(seen, again)
+        flags = _flags(seen, fit.theta)
+    return _told(readings, fit, flags)
 
 
-def _told(
-    readings: Sequence[Reading], theta: Floats, hessian: Floats, flags: Sequence[str]
-) -> Belief:
+def _told(readings: Sequence[Reading], fit: _Fit, flags: Sequence[str]) -> Belief:
     flagged = iter(flags)
     told = tuple(next(flagged) if r.place in BELIEVED else "" for r in readings)
-    covariance = np.asarray(np.linalg.inv(hessian), dtype=np.float64)
-    return Belief(theta[:SIZE], covariance[:SIZE, :SIZE], told)
+    covariance = np.asarray(np.linalg.inv(fit.hessian), dtype=np.float64)
+    return Belief(
+        fit.theta[:SIZE], covariance[:SIZE, :SIZE], told, np.asarray(fit.prior[:SIZE, :SIZE])
+    )
 
 
 def _agreeing(seen: _Seen, flags: Sequence[str]) -> NDArray[np.bool_] | None:
@@ -307,17 +321,19 @@ def _agreeing(seen: _Seen, flags: Sequence[str]) -> NDArray[np.bool_] | None:
     return use
 
 
-def _fit(seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False) -> tuple[Floats, Floats]:
+def _fit(seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False) -> _Fit:
     """Most believable values given the readings in ``use``, and the curvature there. ``loose``:
     what was thought of the joint and its oven counts little, and no reading is out of line."""
     value, sd = seen.value[use], seen.sd[use]
-    theta = np.zeros(seen.size)
+    theta = seen.centre
     width = np.ones(seen.size)
     if loose:
         width[LOOSENED] = LOOSE
-    prior, most = np.diag(width**-2), MOST_THETA * width
+    spread = seen.prior * np.outer(width, width)
+    prior = np.asarray(np.linalg.inv(spread), dtype=np.float64)
+    reach = MOST_THETA * np.sqrt(np.diag(spread))
     hessian = prior
-    least = -most
+    least, most = seen.centre - reach, seen.centre + reach
     if loose and seen.past.joint.start_c > THAWED_C:
         # Nobody takes a joint for thawed that is not: frozen, nothing else would be learned.
         coldest = (THAWED_C - seen.past.joint.start_c) / max(seen.doubt.start_c, 0.1)
@@ -336,6 +352,7 @@ def _fit(seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False) -> tuple[F
         scaled = slopes * (np.sqrt(weight) / sd)[:, None]
         hessian = prior + scaled.T @ scaled
         aim = scaled.T @ ((value - base) * np.sqrt(weight) / sd + scaled @ theta)
+        aim = aim + prior @ seen.centre
         new = np.clip(np.linalg.solve(hessian, aim), least, most)
         if loose:
             new = _damped(seen, use, theta, new, prior)
@@ -343,7 +360,7 @@ def _fit(seen: _Seen, use: NDArray[np.bool_], *, loose: bool = False) -> tuple[F
         theta = new
         if moved_by < SETTLED:
             break
-    return theta, hessian
+    return _Fit(theta, hessian, spread)
 
 
 def _damped(
@@ -353,7 +370,7 @@ def _damped(
 
     def badness(at: Floats) -> float:
         miss = (seen.value[use] - seen.shown(at)[use]) / seen.sd[use]
-        return float(miss @ miss + at @ prior @ at)
+        return float(miss @ miss + (at - seen.centre) @ prior @ (at - seen.centre))
 
     was, step = badness(theta), new - theta
     for _ in range(HALVINGS):

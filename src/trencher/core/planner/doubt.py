@@ -58,6 +58,8 @@ class Doubt:
     other_oven_c: float = 0.0
 
 
+DRIFT_SD = 0.15
+"""Doubt of the drift where it counts: in following, and where earlier roasts told of it."""
 MEASURED_FAT_SHARE = 0.35
 """A fat cover that was measured is so much better known than a cut's usual one."""
 MEASURED_START_SD_C = 0.5
@@ -123,6 +125,28 @@ def deviation(theta: Floats, roast: Roast, doubt: Doubt) -> Deviation:
         q.sets: q.turn(q.sd(roast, doubt), float(z)) for q, z in zip(QUANTITIES, theta, strict=True)
     }
     return Deviation(**moved, later_from_min=doubt.later_from_min)
+
+
+def drifting(doubt: Doubt) -> Doubt:
+    """The doubt with what a plan leaves out, and earlier roasts tell of."""
+    return doubt if doubt.drift > 0.0 else replace(doubt, drift=DRIFT_SD)
+
+
+def before(roast: Roast, doubt: Doubt) -> tuple[Floats, Floats]:
+    """What is believed before anything is read, in standard normals: centre (13,) and covariance
+    (13, 13). Zeros and ones where no earlier roast tells of it."""
+    centre, covariance = np.zeros(len(QUANTITIES)), np.eye(len(QUANTITIES))
+    if (known := roast.known) is None:
+        return centre, covariance
+    sd = np.array([QUANTITIES[q].sd(roast, doubt) for q in known.which])
+    use = sd > 0.0
+    at, sd = np.array(known.which)[use], sd[use]
+    # What readings alone can tell makes a roast that is followed more uncertain than its plan.
+    more = np.maximum(sd**2 - np.array(known.sd)[use] ** 2, 0.0)
+    spread = np.array(known.covariance)[np.ix_(use, use)] + np.diag(more)
+    centre[at] = np.array(known.mean)[use] / sd
+    covariance[np.ix_(at, at)] = spread / np.outer(sd, sd)
+    return centre, covariance
 
 
 def at_core(method: Method, core_c: float) -> Method:
@@ -243,7 +267,8 @@ def plan_bands(roast: Roast, plan: Walk, doubt: Doubt | None = None) -> PlanBand
     """Bands for a walked plan. For a method by the clock the peak's band is at that minute, and
     the take-out's is when the planned core would be reached."""
     doubt = doubt or Doubt()
-    points = axis_points(np.zeros(len(QUANTITIES)), np.eye(len(QUANTITIES)))
+    doubt = doubt if roast.known is None else drifting(doubt)
+    points = axis_points(*before(roast, doubt))
     shown = replace(roast, method=at_core(plan.method, plan.pull_core_c))
     length = roast.method.stages[plan.pull_index].length
     clock = isinstance(length, Minutes | Rate)

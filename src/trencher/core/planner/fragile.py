@@ -6,7 +6,7 @@ without one by its minutes. Whatever is then different at the table is the distu
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from trencher.core.errors import TrencherError
 from trencher.core.method.schools import Thermometer
@@ -85,7 +85,7 @@ class _Case:
     what: str
     guard: str
     method: Method
-    deviation: Deviation | None = None
+    deviation: Deviation = field(default_factory=Deviation)
 
 
 def followed(plan: Walk, *, probe: bool) -> Method:
@@ -302,7 +302,7 @@ def disturbances(roast: Roast, thermometer: Thermometer = "leave-in") -> tuple[D
     for case in cases:
         changed = replace(here, method=case.method)
         try:
-            plate = _plate(walk(kitchen(changed, COARSE, case.deviation)), rind)
+            plate = _plate(walk(kitchen(changed, COARSE, case.deviation.on(roast.nominal))), rind)
         except TrencherError:
             continue
         waits = case.code == "late_guests"

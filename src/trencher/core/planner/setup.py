@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from typing import Literal
 
 import numpy as np
@@ -109,29 +109,6 @@ def _check_heat(specific_heat_j_kgk: float, tables: PropertyTables) -> None:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Roast:
-    """All that a forecast is made from. ``wanted_c`` None: taken from ``until peak`` if there."""
-
-    joint: Joint
-    cooker: Cooker
-    method: Method
-    physics: Physics = Physics()
-    temperatures: Literal["air", "dial"] = "air"
-    wanted_c: float | None = None
-
-    def __post_init__(self) -> None:
-        check_cooker(self.cooker)
-
-    @property
-    def goal_c(self) -> float | None:
-        """The wanted peak, °C, or None."""
-        if self.wanted_c is not None:
-            return self.wanted_c
-        i = self.method.peak_index
-        return None if i is None else self.method.stages[i].length.temp.c  # type: ignore[union-attr]
-
-
-@dataclass(frozen=True, kw_only=True)
 class Deviation:
     """One draw of what is uncertain, as factors and shifts; all neutral by default.
 
@@ -156,6 +133,59 @@ class Deviation:
     later: float = 0.0
     later_from_min: float = 0.0
     other_oven_c: float = 0.0
+
+    def on(self, other: Deviation) -> Deviation:
+        """Both at once: factors multiply, shifts add."""
+        return Deviation(
+            **{
+                f.name: a * b if f.default == 1.0 else a + b
+                for f in fields(Deviation)
+                for a, b in ((getattr(self, f.name), getattr(other, f.name)),)
+            }
+        )
+
+
+@dataclass(frozen=True, kw_only=True)
+class Known:
+    """What earlier roasts say of one before anything is read of it: of the uncertain quantities
+    ``which`` (their places in ``planner.doubt.QUANTITIES``) the mean and covariance, in logarithms
+    of factors and °C. ``sd``: how uncertain each would be without them. ``nominal``: the mean."""
+
+    which: tuple[int, ...]
+    mean: tuple[float, ...]
+    covariance: tuple[tuple[float, ...], ...]
+    sd: tuple[float, ...]
+    nominal: Deviation
+
+
+@dataclass(frozen=True, kw_only=True)
+class Roast:
+    """All that a forecast is made from. ``wanted_c`` None: taken from ``until peak`` if there.
+    ``known``: what earlier roasts say of this one before anything is read of it."""
+
+    joint: Joint
+    cooker: Cooker
+    method: Method
+    physics: Physics = Physics()
+    temperatures: Literal["air", "dial"] = "air"
+    wanted_c: float | None = None
+    known: Known | None = None
+
+    def __post_init__(self) -> None:
+        check_cooker(self.cooker)
+
+    @property
+    def nominal(self) -> Deviation:
+        """The uncertain quantities as they are taken to be before anything is read."""
+        return Deviation() if self.known is None else self.known.nominal
+
+    @property
+    def goal_c(self) -> float | None:
+        """The wanted peak, °C, or None."""
+        if self.wanted_c is not None:
+            return self.wanted_c
+        i = self.method.peak_index
+        return None if i is None else self.method.stages[i].length.temp.c  # type: ignore[union-attr]
 
 
 @dataclass(frozen=True)
@@ -331,5 +361,6 @@ LATE_STEP_S = 240.0
 
 
 def kitchen(roast: Roast, grid: Grid = FINE, deviation: Deviation | None = None) -> Setup:
-    """The roast set up on a grid, with one draw of its uncertainties if given."""
-    return Setup(roast, grid, deviation or Deviation())
+    """The roast set up on a grid, with one draw of its uncertainties if given, else as it is taken
+    to be."""
+    return Setup(roast, grid, deviation or roast.nominal)

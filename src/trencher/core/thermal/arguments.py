@@ -66,12 +66,13 @@ class Until(NamedTuple):
 
 
 class Around(NamedTuple):
-    """What surrounds it in one step: °C of air, walls and node, and whether the node is wet."""
+    """What surrounds it in one step: °C of air, walls and node, and how full of steam or liquid
+    the node is, 0 … 1."""
 
     air: float
     wall: float
     node_c: float
-    node_wet: bool
+    steam: float
 
 
 class Work(NamedTuple):

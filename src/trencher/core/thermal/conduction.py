@@ -28,8 +28,8 @@ from trencher.core.thermal.history import Row
 TIME, HEAT_IN, LATENT, CARRIED, EVAPORATED, DRIPPED = 0, 1, 2, 3, 4, 5
 LETHALITY, TENDER, PEAK, PEAK_TIME, CORE, SURFACE = 6, 7, 8, 9, 10, 11
 THIN_END, MEAN, AIR, WARM_S, HELD_S = 12, 13, 14, 15, 16
-NODE_KG, NODE_C, NODE_DRY_AT, WALL = 17, 18, 19, 20
-STATE_SIZE = 21
+NODE_KG, NODE_C, NODE_DRY_AT, WALL, STEAM = 17, 18, 19, 20, 21
+STATE_SIZE = 22
 
 # Slots of a surrounding (one stage); the slots of four faces and of the ends follow.
 E_START, E_TARGET, E_TAU, E_DIP, E_DIP_TAU, E_LIMIT, E_STEAM = 0, 1, 2, 3, 4, 5, 6
@@ -69,6 +69,8 @@ CP_WATER = 4190.0
 DRIFT_FROM_S, DRIFT_ZERO_S = 2400.0, 3600.0
 SIGMA = 5.670374e-8
 BOIL_C = 100.0
+BOIL_J_KG = 2.26e6
+WET_KG = 0.005  # so much water wets the floor of a tin or pot; estimate
 FALL_C = 0.2
 SCHMIDT_FACTOR = 909.0  # rho cp Le^(2/3) of air near 80 °C, J/m³K
 VAPOUR_GAS = 6.19e-6  # M/(R T) of vapour at 350 K, kg/m³Pa
@@ -149,13 +151,13 @@ def _bend(T, per_square, disc, mid):
 
 
 @njit(cache=True, nogil=True, inline="always")
-def _touch(env, face, node_wet):
-    """Conductance of the node on a face, W/m²K of the whole face: less when a lump is dry."""
+def _touch(env, face):
+    """Conductances on a face, W/m²K of the whole face: the node's own, and what its steam or
+    liquid adds, which a dry lump has not."""
     at = E_FACES + face * FACE_SIZE
     h = env[at + F_CONTACT_H]
-    if env[E_NODE] == LUMP_NODE and not node_wet:
-        h = min(h, env[E_NODE_DRY_H])
-    return env[at + F_CONTACT] * h
+    own = min(h, env[E_NODE_DRY_H]) if env[E_NODE] == LUMP_NODE else h
+    return env[at + F_CONTACT] * own, env[at + F_CONTACT] * (h - own)
 
 
 @njit(cache=True, nogil=True, inline="always")
@@ -262,14 +264,16 @@ def _surface_laws(fields, cells, vapour, coats, env, par, around, dt, law):
     """
     W, rim, film, Ts = fields.W, fields.rim, fields.film, fields.Ts
     volume, skin, mid = cells.volume, cells.skin, cells.mid
-    air, wall, node_c, node_wet = around
+    air, wall, node_c, steam = around
+    steam_c = min(node_c, BOIL_C)
     nz, nr = W.shape
     moist = par[P_MOIST] > 0.0
     for f in range(SKINS):
         at = E_FACES + f * FACE_SIZE
         touch = env[at + F_CONTACT]
         h_free = env[at + F_H] * (1.0 - touch) * env[E_EASE]
-        h_touch = _touch(env, f, node_wet)
+        h_touch, h_steam = _touch(env, f)
+        h_steam *= steam
         emissivity = min(1.0, env[at + F_EMISSIVITY] * (1.0 - touch) * env[E_EASE])
         glow = wall + env[at + F_HOTTER]
         escape = par[P_ESCAPE] * env[at + F_ESCAPE] * h_free / SCHMIDT_FACTOR * VAPOUR_GAS
@@ -281,8 +285,8 @@ def _surface_laws(fields, cells, vapour, coats, env, par, around, dt, law):
             if emissivity > 0.0:
                 g, t = glow + 273.15, surface + 273.15
                 h_rad = emissivity * SIGMA * (g * g + t * t) * (g + t)
-            h_all = h_free + h_touch + h_rad
-            pull = h_free * air + h_touch * node_c + h_rad * glow
+            h_all = h_free + h_touch + h_steam + h_rad
+            pull = h_free * air + h_touch * node_c + h_steam * steam_c + h_rad * glow
             latent = 2.501e6 - 2400.0 * surface
             v0, v1, of_film, wet = 0.0, 0.0, 1.0, 0.0
             if moist:
@@ -328,7 +332,8 @@ def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready,
     """One alternating step of ``dt``; X becomes the new temperatures of the linear law.
 
     Returns heat in through the skin (J), latent heat taken there (J), vapour (kg), the enthalpy of
-    what vapour the outermost cells gave (J), and heat given to the faces by the node (J).
+    what vapour the outermost cells gave (J), heat given to the faces by the node itself (J), and
+    what steam would give them if it filled the vessel (J).
     ``secant`` (nz, nr) holds heat capacities to use instead of the local ones, J/m³K, if its first
     entry is not 0: across the latent heat of ice the local slope says nothing about the step.
     ``ready``: properties are constant and stand already.
@@ -338,7 +343,8 @@ def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready,
     axial, end, skin, own = cells.axial, cells.end, cells.skin, cells.own
     half, shares, mid = cells.half, cells.shares, cells.mid
     enthalpy, conduct, vapour = matter.enthalpy, matter.conductivity, matter.vapour
-    node_c, node_wet = around.node_c, around.node_wet
+    node_c = around.node_c
+    steam_c = min(node_c, BOIL_C)
     rk, C, R, X, Ga, cc, dd, law, secant = work
     nz, nr = T.shape
     moist = par[P_MOIST] > 0.0
@@ -372,7 +378,8 @@ def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready,
             flow = end[side, i] * u * (t_end - _near_end(T, side, i))
             R[j, i] += flow
             net_end += 0.5 * flow * dt
-    heat, latent, vapour_kg, carried, of_node = 0.0, 0.0, 0.0, 0.0, 0.0
+    heat, latent, vapour_kg, carried = 0.0, 0.0, 0.0, 0.0
+    of_node, of_steam = 0.0, 0.0
     for j in range(nz):
         c, d = cc[j], dd[j]
         low = 0.0
@@ -423,7 +430,9 @@ def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready,
             latent += gone * law[j, f, 4]
             vapour_kg += gone
             Ts[j, f] = surface
-            of_node += _touch(env, f, node_wet) * (node_c - surface) * size * dt
+            h_touch, h_steam = _touch(env, f)
+            of_node += h_touch * (node_c - surface) * size * dt
+            of_steam += h_steam * (steam_c - surface) * size * dt
             if moist:
                 # A little more than there is leaves a debt, which the next water repays.
                 # What condenses wets the film; it never enters the meat.
@@ -493,7 +502,9 @@ def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready,
         latent += gone * law[j, END, 4]
         heat += gone * law[j, END, 4]
         vapour_kg += gone
-        of_node += _touch(env, END, node_wet) * (node_c * size - warmth) * dt
+        h_touch, h_steam = _touch(env, END)
+        of_node += h_touch * (node_c * size - warmth) * dt
+        of_steam += h_steam * (steam_c * size - warmth) * dt
         if moist:
             of_film = law[j, END, 5] if gone > 0.0 else 1.0
             film[j, END] -= of_film * gone / size
@@ -514,7 +525,7 @@ def _heat_step(fields, cells, parts, matter, coats, env, par, around, dt, ready,
                 for f in range(FACES):
                     if _outer_cell(f, mid, nr) == i:
                         rim[j, f] -= inside
-    return heat + net_end, latent, vapour_kg, carried, of_node
+    return heat + net_end, latent, vapour_kg, carried, of_node, of_steam
 
 
 @njit(cache=True, nogil=True)
@@ -690,38 +701,60 @@ def _water_step(fields, cells, parts, matter, coats, env, par, dt):
     return dripped
 
 
+@njit(cache=True, nogil=True, inline="always")
+def _wet(state):
+    """Share of a lump's floor that is under water."""
+    return min(1.0, state[NODE_KG] / WET_KG)
+
+
 @njit(cache=True, nogil=True)
-def _node_step(state, env, vapour, air, given, dripped, dt):
-    """The lump of tin, liquid or closed pot after a step in which it gave ``given`` J."""
+def _node_step(state, env, vapour, air, given, of_steam, dripped, dt):
+    """The lump of tin, liquid or closed pot after a step in which it gave ``given`` J itself, and
+    steam or liquid all over it would have given ``of_steam`` J.
+
+    Where it is wet it pays for that. What boils besides condenses on the joint if the vessel is
+    closed, as much as there is of it, and drips again; the rest leaves.
+    """
     T = state[NODE_C]
-    water = state[NODE_KG] + dripped
+    wet = _wet(state)
+    before = wet + state[STEAM]
+    given += wet * of_steam
+    water = state[NODE_KG] + dripped + max(0.0, state[STEAM] * of_steam) / BOIL_J_KG
     cap = env[E_NODE_CAP] + water * CP_WATER
     ua = env[E_NODE_UA]
     latent = 2.501e6 - 2400.0 * T
     steam, slope = 0.0, 0.0
     if water > 0.0 and env[E_NODE_MOUTH] > 0.0:
         base = env[E_NODE_MOUTH] * MOUTH_H / SCHMIDT_FACTOR * VAPOUR_GAS
-        steam = max(0.0, base * (_look(vapour, T) - env[E_STEAM]))
+        steam = base * (_look(vapour, T) - env[E_STEAM])
         if steam > 0.0:
-            slope = base * _slope(vapour, T)
+            # No more than there is.
+            share = min(1.0, water / (steam * dt))
+            steam *= share
+            slope = base * share * _slope(vapour, T)
+        else:
+            steam = 0.0
     # Implicit in its own temperature: a light tin follows the air within a step.
     new = T + dt * (ua * (air - T) - given / dt - steam * latent) / (
         cap + dt * (ua + slope * latent)
     )
-    gone = (steam + slope * (new - T)) * dt if steam > 0.0 else 0.0
+    gone = min(water, max(0.0, (steam + slope * (new - T)) * dt))
+    boiled = 0.0
     if new > BOIL_C and water > 0.0:
-        extra = cap * (new - BOIL_C) / (2.501e6 - 2400.0 * BOIL_C)
-        if extra <= water - gone:
-            gone += extra
+        boiled = cap * (new - BOIL_C) / (2.501e6 - 2400.0 * BOIL_C)
+        if boiled <= water - gone:
             new = BOIL_C
         else:
-            new = BOIL_C + (extra - max(0.0, water - gone)) * 2.26e6 / max(env[E_NODE_CAP], 100.0)
+            left = boiled - (water - gone)
+            boiled = water - gone
+            new = BOIL_C + left * BOIL_J_KG / max(env[E_NODE_CAP], 100.0)
             new = min(new, max(air, BOIL_C))
-            gone = water
-    was_wet = state[NODE_KG] > 0.0
-    state[NODE_KG] = max(0.0, water - max(0.0, gone))
+    state[NODE_KG] = max(0.0, water - gone - boiled)
     state[NODE_C] = new
-    if was_wet and state[NODE_KG] <= 0.0 and state[NODE_DRY_AT] < 0.0:
+    state[STEAM] = 0.0
+    if of_steam > 0.0 and env[E_FACES + F_CONTACT] > 0.0:
+        state[STEAM] = min(1.0 - _wet(state), boiled * BOIL_J_KG / of_steam)
+    if before >= 0.5 > _wet(state) + state[STEAM] and state[NODE_DRY_AT] < 0.0:
         state[NODE_DRY_AT] = state[TIME]
 
 
@@ -732,7 +765,7 @@ def _tenfold(excess_c, z_c):
 
 @njit(cache=True, nogil=True)
 def _brown_step(
-    Ts, brown, crisp, coats, env, par, air, wall, node_c, node_wet, law, dt
+    Ts, brown, crisp, coats, env, par, air, wall, node_c, steam, law, dt
 ):  # fmt: skip
     """Browning and crispness of every face: time at heat while dry; steam softens again."""
     nz = Ts.shape[0]
@@ -740,8 +773,7 @@ def _brown_step(
     keep = math.exp(-dt / env[E_SOFT_S]) if env[E_SOFT_S] > 0.0 else 1.0
     for f in range(SKINS):
         touch = env[E_FACES + f * FACE_SIZE + F_CONTACT]
-        wet_touch = touch > 0.0 and node_wet
-        pan = touch > 0.0 and not node_wet and env[E_NODE] == FIXED_NODE
+        pan = touch > 0.0 and env[E_NODE] == FIXED_NODE
         hot = max(air, wall + env[E_FACES + f * FACE_SIZE + F_HOTTER])
         for j in range(0, nz, nz - 1 if f == END else 1):
             face = Ts[j, f]
@@ -759,8 +791,7 @@ def _brown_step(
                     dry = touch
                 elif moist:
                     dry = max(0.0, 1.0 - law[j, f, 6])
-                if wet_touch:
-                    dry *= 1.0 - touch
+                dry *= 1.0 - touch * steam
                 if dry > 0.0:
                     brown[j, f] += (
                         dry * coats[f, C_BROWN] * par[P_BROWN_RATE] * dt
@@ -833,7 +864,9 @@ def advance(fields, cells, matter, coats, env, par, until, record, rows):
         for attempt in range(2):
             go = step * fraction
             node_c = state[NODE_C]
-            node_wet = env[E_NODE] == LUMP_NODE and state[NODE_KG] > 0.0
+            steam = 0.0
+            if env[E_NODE] == LUMP_NODE:
+                steam = _wet(state) + state[STEAM]
             while True:
                 air, wall = air_at(env, since + 0.5 * go)
                 env[E_EASE] = 1.0
@@ -841,7 +874,7 @@ def advance(fields, cells, matter, coats, env, par, until, record, rows):
                     env[E_EASE] = math.exp(env[E_DRIFT] * drift_share(state[TIME] + 0.5 * go))
                 if env[E_LATER] != 0.0 and state[TIME] >= env[E_LATER_S] - 1.0:
                     env[E_EASE] *= math.exp(env[E_LATER])
-                around = Around(air, wall, node_c, node_wet)
+                around = Around(air, wall, node_c, steam)
                 secant[0, 0] = 0.0
                 if icy:
                     W1[:], rim1[:], film1[:], Ts1[:] = W, rim, film, Ts
@@ -849,7 +882,7 @@ def advance(fields, cells, matter, coats, env, par, until, record, rows):
                     if n_round > 0:
                         _secants(T, X, C, volume, enthalpy, secant)
                         W[:], rim[:], film[:], Ts[:] = W1, rim1, film1, Ts1
-                    heat, latent, vapour_kg, carried, given = _heat_step(
+                    heat, latent, vapour_kg, carried, given, of_steam = _heat_step(
                         fields, cells, parts, matter, coats, env, par, around, go, ready, work
                     )
                 if not icy or go <= ICY_LEAST_S or _misses(T, X, C, volume, enthalpy) < ICY_MISS_C:
@@ -870,9 +903,9 @@ def advance(fields, cells, matter, coats, env, par, until, record, rows):
             dripped = 0.0
             if moist:
                 dripped = _water_step(fields, cells, parts, matter, coats, env, par, go)
-                _brown_step(Ts, brown, crisp, coats, env, par, air, wall, node_c, node_wet, law, go)
+                _brown_step(Ts, brown, crisp, coats, env, par, air, wall, node_c, steam, law, go)
             if env[E_NODE] == LUMP_NODE:
-                _node_step(state, env, matter.vapour, air, given, dripped, go)
+                _node_step(state, env, matter.vapour, air, given, of_steam, dripped, go)
             before = state[CORE]
             core = read_core(T, axis, core_disc, mid)
             middle = 0.5 * (core + before)

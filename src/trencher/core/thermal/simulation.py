@@ -182,7 +182,7 @@ class Simulation:
     def fill_node(self, *, water_kg: float, temp_c: float) -> None:
         """A tin, pot or pan with this much water meets the joint."""
         self.state[[kernel.NODE_KG, kernel.NODE_C]] = water_kg, temp_c
-        self.state[kernel.NODE_DRY_AT] = -1.0
+        self.state[kernel.NODE_DRY_AT], self.state[kernel.STEAM] = -1.0, 0.0
 
     def stored_j(self) -> float:
         """Enthalpy of joint and of the water still in it, J, from an arbitrary zero."""
