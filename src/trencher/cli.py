@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import json
 import sys
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import asdict
 from pathlib import Path
-from typing import TYPE_CHECKING, Annotated
+from typing import TYPE_CHECKING, Annotated, Any
 
 import typer
 
@@ -16,6 +17,8 @@ from trencher.core.errors import InputError, TrencherError
 from trencher.core.thermal.budget import MOST_MIN, Budget, TooMuch, within
 
 if TYPE_CHECKING:
+    from trencher.core.planner.setup import Roast
+    from trencher.formats.learned import LearnedFile
     from trencher.service.taking import TakingService
     from trencher.store.backup import Content
 
@@ -27,6 +30,7 @@ app = typer.Typer(
 )
 
 SHORTEST_EVERY_S, LONGEST_EVERY_S = 1.0, 3600.0
+KITCHEN, LARGEST_BOOK = "trencher/kitchen", 100_000_000
 
 
 LanOption = Annotated[
@@ -87,6 +91,10 @@ def _text(path: Path) -> str:
 def simulate(
     roast: Annotated[Path, typer.Argument(help="A roast as JSON (docs/formats.md).")],
     every: Annotated[float, typer.Option(help="Spacing of the series in seconds.")] = 60.0,
+    learned: Annotated[
+        Path | None,
+        typer.Option(help="What earlier roasts taught: printed by learn, or a book it reads."),
+    ] = None,
 ) -> None:
     """Print what a method will do to a joint, as JSON."""
     from trencher.core.planner.forecast import forecast
@@ -99,9 +107,87 @@ def simulate(
             where="--every",
             allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
         )
-    described = read_roast(load_json(_read(roast)))
+    told = load_json(_read(roast))
+    described = read_roast(told)
+    # Lessons of a book are made on no budget: it may hold ten years.
+    known = None if learned is None else _learned(learned, told.get("oven"), described)
     with within(Budget(MOST_MIN)):
-        _put(write_forecast(forecast(described, every_s=every, rests=True)))
+        if known is not None:
+            described, reasons = known()
+        found = write_forecast(forecast(described, every_s=every, rests=True))
+    _put(found if known is None else {**found, "learned": reasons})
+
+
+def _learned(
+    path: Path, oven: str | None, roast: Roast
+) -> Callable[[], tuple[Roast, list[dict[str, Any]]]]:
+    """What a file taught of this roast: the roast with it, and why."""
+    from dataclasses import replace
+
+    from trencher.core.belief.learning import tags_of
+    from trencher.core.belief.reasons import reasons, without
+    from trencher.core.planner.doubt import Doubt
+    from trencher.formats.learned import read_learned, write_reasons
+    from trencher.formats.roast import check_json
+
+    raw = _read(path)
+    data = json.loads(check_json(raw, LARGEST_BOOK))
+    found = data if isinstance(data, dict) else {}
+    file = read_learned(data) if found.get("format") != KITCHEN else _taught(raw)[0]
+    tags = tags_of(
+        file.oven_of(oven, roast.cooker.kind), roast.cooker.kind, roast.joint, roast.method
+    )
+    made, gone = file.learned, without(file.learned, tags, file.left_out)
+
+    def told() -> tuple[Roast, list[dict[str, Any]]]:
+        why = reasons(made, tags, roast, Doubt(), file.names, file.left_out)
+        return replace(roast, known=made.known(tags, roast, Doubt(), gone)), write_reasons(why)
+
+    return told
+
+
+def _taught(raw: bytes) -> tuple[LearnedFile, list[dict[str, Any]]]:
+    """What the roasts of a kitchen's file taught, and each of them. InputError."""
+    import tempfile
+
+    from trencher.core.belief.learning import Key
+    from trencher.core.catalogue.cuts import CUTS
+    from trencher.formats.learned import LearnedFile
+    from trencher.service.clock import WallClock
+    from trencher.service.feed import Feed
+    from trencher.service.roasts import RoastService
+    from trencher.service.taking import TakingService
+    from trencher.store.database import Database
+    from trencher.store.repository import Repository
+
+    with tempfile.TemporaryDirectory() as folder:
+        database = Database(Path(folder) / "book.sqlite")
+        try:
+            repository, clock, feed = Repository(database), WallClock(), Feed()
+            TakingService(repository, clock, feed).take_in(raw)
+            learning = RoastService(repository, clock, feed).learning
+            learning.catch_up()
+            names: dict[Key, str] = {("cut", c.id): c.name for c in CUTS.values()}
+            names |= {("oven", o.id): o.name for o in repository.ovens()}
+            file = LearnedFile(
+                day=clock.now().toordinal(),
+                lessons=learning.lessons(),
+                names=names,
+                left_out=learning.groups_left_out(),
+            )
+            return file, [asdict(one) for one in learning.taught()]
+        finally:
+            database.close()
+
+
+@app.command("learn")
+def learn_book(
+    book: Annotated[Path, typer.Argument(help="A kitchen as export writes it (docs/formats.md).")],
+) -> None:
+    """Print what the finished roasts of a book taught, as JSON."""
+    from trencher.formats.learned import write_learned
+
+    _put(write_learned(*_taught(_read(book))))
 
 
 @app.command()

@@ -17,7 +17,7 @@ from trencher.core.plan import Plan
 from trencher.core.thermal.budget import TooMuch
 from trencher.service.clock import FastClock
 
-MOST = 20
+MOST = 22
 
 
 @pytest.fixture

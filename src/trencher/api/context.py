@@ -59,7 +59,9 @@ class House:
     @cached_property
     def kitchen(self) -> KitchenService:
         """What the kitchen has, over the same store."""
-        return KitchenService(self.repository, self.clock, self.feed, self.days.tell)
+        return KitchenService(
+            self.repository, self.clock, self.feed, self.days.tell, self.roasts.learning
+        )
 
     @cached_property
     def figures(self) -> FigureService:

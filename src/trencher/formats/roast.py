@@ -210,7 +210,17 @@ def read_physics(value: Any, where: str = "physics") -> Physics:
 
 def read_roast(value: Any) -> Roast:
     """A roast from parsed JSON. InputError (or one of its kinds) says what is wrong where."""
-    keys = ("format", "version", "joint", "cooker", "method", "physics", "temperatures", "wanted_c")
+    keys = (
+        "format",
+        "version",
+        "joint",
+        "cooker",
+        "method",
+        "physics",
+        "temperatures",
+        "wanted_c",
+        "oven",
+    )
     data = _object(value, "roast", keys)
     if data.get("format") != FORMAT:
         raise InputError(
@@ -228,6 +238,10 @@ def read_roast(value: Any) -> Roast:
     for needed in ("joint", "method"):
         if needed not in data:
             raise InputError("is missing", where=needed, allowed="it is needed")
+    if not isinstance(data.get("oven"), str | None):
+        raise InputError(
+            f"{_short(data['oven'])} is not a name", where="oven", allowed="an oven's id, or null"
+        )
     if not isinstance(data["method"], str):
         raise InputError(
             f"{_short(data['method'])} is not text",
@@ -355,5 +369,6 @@ def roast_schema() -> dict[str, Any]:
             "physics": physics,
             "temperatures": {"enum": ["air", "dial"]},
             "wanted_c": number(WANTED, nullable=True),
+            "oven": {"type": ["string", "null"], "description": "id, for what was learned of it"},
         },
     }

@@ -21,6 +21,7 @@ from trencher.formats.methods import methods_file, read_methods_file
 from trencher.service.clock import Clock, FastClock
 from trencher.service.feed import Feed
 from trencher.service.figures import CHANGES, CHOSEN, profile_of
+from trencher.service.learning import LEFT_OUT, LearningService
 from trencher.service.own_methods import OwnMethod, drop_method, keep_methods, own_methods
 from trencher.service.own_things import drop_own, keep_own, own_id
 from trencher.service.people import bands_of, guests_of
@@ -40,15 +41,21 @@ class KitchenService:
     otherwise now."""
 
     def __init__(
-        self, repository: Repository, clock: Clock, feed: Feed, tell: Callable[[], None]
+        self,
+        repository: Repository,
+        clock: Clock,
+        feed: Feed,
+        tell: Callable[[], None],
+        learning: LearningService,
     ) -> None:
         self.repository, self.clock, self.feed, self.tell = repository, clock, feed, tell
+        self.learning = learning
 
     def wish(
         self, joint: Joint, oven_id: str, wanted_c: float, rest_min: float, thermometer: Thermometer
     ) -> Wish:
         """What ways are worked out for here. NotFound, Damaged, InputError."""
-        kept = self.repository.snapshot(CHOSEN, CHANGES)
+        kept = self.repository.snapshot(CHOSEN, CHANGES, LEFT_OUT)
         oven = kept.oven(oven_id)
         return Wish(
             joint=joint,
@@ -58,6 +65,7 @@ class KitchenService:
             rest_min=rest_min,
             thermometer=thermometer,
             profile=profile_of(kept),
+            teaching=self.learning.teaching(oven_id, kept=kept),
         )
 
     # --- ovens and tins --------------------------------------------------------------------------

@@ -8,6 +8,8 @@ from contextvars import copy_context
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
 
+from trencher.core.belief.learning import Tags, tags_of
+from trencher.core.belief.reasons import without
 from trencher.core.catalogue.safety import PROFILES, Profile
 from trencher.core.entries import Planned
 from trencher.core.errors import InputError, NotationError, TrencherError
@@ -28,6 +30,7 @@ from trencher.core.planner.ways import occasion, with_thermometer, written
 from trencher.core.planner.whatif import Difference, what_if
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE, FINE
+from trencher.service.learning import Teaching
 from trencher.service.own_methods import OwnMethod
 
 SERIES_EVERY_S = 120.0
@@ -35,7 +38,7 @@ SERIES_EVERY_S = 120.0
 
 @dataclass(frozen=True, kw_only=True)
 class Wish:
-    """What a plan is made for."""
+    """What a plan is made for. ``teaching``: what earlier roasts taught, which it goes by."""
 
     joint: Joint
     cooker: Cooker
@@ -45,6 +48,7 @@ class Wish:
     start_measured: bool = False
     thermometer: Thermometer = "leave-in"
     oven_sd_c: float | None = None
+    teaching: Teaching | None = None
 
     def __post_init__(self) -> None:
         if not 30.0 <= self.wanted_c <= 99.0:
@@ -72,12 +76,22 @@ class Wish:
 
     def roast(self, method: str) -> Roast:
         """The core's roast for a method's text."""
-        return Roast(
+        plain = Roast(
             joint=self.joint,
             cooker=self.cooker,
             method=parse_method(method),
             wanted_c=self.wanted_c,
         )
+        if self.teaching is None:
+            return plain
+        learned, tags = self.teaching.learned, self.tags(plain)
+        gone = without(learned, tags, self.teaching.left_out)
+        return replace(plain, known=learned.known(tags, plain, self.doubt, gone))
+
+    def tags(self, roast: Roast) -> Tags:
+        """What this roast has in common with others."""
+        oven = "" if self.teaching is None else self.teaching.oven
+        return tags_of(oven, self.cooker.kind, self.joint, roast.method)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -53,6 +53,7 @@ from trencher.core.outcome.outcomes import loss_of, slices_of
 from trencher.core.oven import OvenRecord
 from trencher.core.plan import Buy, Plan
 from trencher.core.planner.cautions import Verdict, plate_verdict
+from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.forward import Walk, walk, with_rest
 from trencher.core.planner.levers import Lever, Result, compared, delayed, levers, moved
 from trencher.core.planner.savings import savings
@@ -65,6 +66,7 @@ from trencher.service.entering import entered
 from trencher.service.feed import Feed
 from trencher.service.figures import CHANGES, CHOSEN, profile_of
 from trencher.service.hours import checked_hour, hour
+from trencher.service.learning import LEFT_OUT, LearningService, Lived
 from trencher.service.planning import Wish, cached_walk, planned_summary, work_out
 from trencher.store.once import Delivery
 from trencher.store.repository import FeedLine, Heading, Repository, Snapshot
@@ -211,6 +213,13 @@ def _last_entry(session: Session) -> float:
     return max([*minutes, *(r.minute for r in session.readings)], default=0.0)
 
 
+def _doubt(wish: Wish, session: Session, oven: OvenRecord) -> Doubt:
+    """What is uncertain; also of another oven, where it was moved to one."""
+    if session.oven_id == session.plan.oven_id:
+        return wish.doubt
+    return replace(wish.doubt, other_oven_c=oven.air_sd_c or wish.doubt.oven_c)
+
+
 def _done(session: Session, kept: Snapshot) -> list[Happening]:
     return [_happening(m, kept) for m in session.marks if MARKS[m.what].happens]
 
@@ -275,6 +284,7 @@ class RoastService:
         self._beliefs: dict[str, tuple[tuple[Any, ...], Following]] = {}
         self._lock = threading.Lock()
         self._working: defaultdict[str, threading.Lock] = defaultdict(threading.Lock)
+        self.learning = LearningService(repository, clock, feed, self.lived)
 
     # --- questions -----------------------------------------------------------------------------
     def session(self, roast_id: str) -> Session:
@@ -303,9 +313,10 @@ class RoastService:
         """The oven a roast is in: the plan's, or the one it was moved to."""
         return self.repository.oven(session.oven_id)
 
-    def wish(self, session: Session, kept: Snapshot | None = None) -> Wish:
+    def wish(self, session: Session, kept: Snapshot | None = None, *, taught: bool = True) -> Wish:
         """What the roast is planned for; a core measured at the door replaces the assumed start.
-        ``kept``: ovens and figures of one moment."""
+        ``kept``: ovens and figures of one moment; ``taught``: by what roasts taught that went in
+        before it."""
         kept = kept or self.kept()
         plan, joint = session.plan, session.plan.joint
         if session.start_c is not None:
@@ -320,11 +331,14 @@ class RoastService:
             thermometer=plan.thermometer,
             profile=profile_of(kept),
             start_measured=session.start_measured,
+            teaching=self.learning.teaching(plan.oven_id, session.put_in_at, kept)
+            if taught
+            else None,
         )
 
     def kept(self) -> Snapshot:
-        """Ovens and figures as they are now."""
-        return self.repository.snapshot(CHOSEN, CHANGES)
+        """Ovens, figures, and what plans go without, as they are now."""
+        return self.repository.snapshot(CHOSEN, CHANGES, LEFT_OUT)
 
     def profile(self) -> Profile:
         """The safety profile in use, with the figures of one's own."""
@@ -369,6 +383,7 @@ class RoastService:
             wish.profile,
             list(kept.ovens.values()),
             [(h.id, h.last_seq) for h in beside],
+            wish.teaching,
         )
         with self._lock:
             before = self._beliefs.get(roast_id)
@@ -379,10 +394,8 @@ class RoastService:
         )
         readings = _readings(session, now)
         sent = _sent(session, self.repository, now)
-        doubt = wish.doubt
         oven = kept.oven(session.oven_id)
-        if session.oven_id != session.plan.oven_id:
-            doubt = replace(doubt, other_oven_c=oven.air_sd_c or doubt.oven_c)
+        doubt = _doubt(wish, session, oven)
         seen = outlook(roast, line, [*readings, *sent], now, doubt, wish.profile.room_min)
         doubted = {
             (r.minute, r.low_c)
@@ -408,6 +421,26 @@ class RoastService:
         with self._lock:
             self._beliefs[roast_id] = (key, found)
         return found
+
+    def lived(self, roast_id: str) -> Lived | None:
+        """A roast that is over as it went, by nothing but what was entered and shown; None for one
+        that was never in an oven, or that nobody said the end of."""
+        session = self.session(roast_id)
+        if session.method is None or session.put_in_at is None or session.pulled_min is None:
+            return None
+        now = session.carved_min or _last_entry(session)
+        kept = self.kept()
+        wish = self.wish(session, kept, taught=False)
+        roast = wish.roast(session.method)
+        oven = kept.oven(session.oven_id)
+        happenings = self._happenings(session, self._beside(roast_id, session), kept)
+        line = timeline(cached_walk(roast), dict(session.ends), now)
+        return Lived(
+            replace(roast, method=happened(line, happenings, now).past),
+            (*_readings(session, now), *_sent(session, self.repository, now)),
+            _doubt(wish, session, oven),
+            kept.oven(session.plan.oven_id),
+        )
 
     def _beside(self, roast_id: str, session: Session) -> list[Heading]:
         """Roasts of that day that may have been in the same oven, in the order of their ids."""

@@ -25,6 +25,7 @@ from trencher.core.oven import OvenRecord
 from trencher.core.session import Session, apply, check_step, replay
 from trencher.store.database import Database
 from trencher.store.intake import Intake
+from trencher.store.lessons import Lessons
 from trencher.store.once import Delivery, claim, delivered
 from trencher.store.samples import Samples
 from trencher.store.tables import DayAsideRow, DayEventRow, EventRow, OvenRow, RoastRow, SettingRow
@@ -218,6 +219,7 @@ class Repository:
         self._damaged: dict[tuple[str, str], str] = {}
         """Raises for facts that are no oven's; set by whoever knows ovens."""
         self.samples = Samples(database)
+        self.lessons = Lessons(database)
         self.restores = 0
         """How often another kitchen was put in this one's place: part of what caches go by."""
 
@@ -234,7 +236,7 @@ class Repository:
             self._sessions.clear()
             self._damaged.clear()
             self.restores += 1
-        self.samples = Samples(self._db)
+        self.samples, self.lessons = Samples(self._db), Lessons(self._db)
         return found
 
     # --- roasts --------------------------------------------------------------------------------

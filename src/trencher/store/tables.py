@@ -105,6 +105,17 @@ class SampleRow(Base):
     value: Mapped[float]
 
 
+class LessonRow(Base):
+    """What a finished roast taught, as the core writes it; null where it taught nothing. ``key``:
+    what it was made from. Worked out of its log: whatever is missing is made anew."""
+
+    __tablename__ = "lessons"
+    roast_id: Mapped[str] = mapped_column(ForeignKey("roasts.id"), primary_key=True)
+    key: Mapped[str]
+    put_in_at: Mapped[str]
+    data: Mapped[dict[str, Any] | None] = mapped_column(JSON)
+
+
 class DeliveryRow(Base):
     """Key of an entry a screen handed over, the hour it was kept, and a digest of what it was: ""
     for those of before there were digests."""

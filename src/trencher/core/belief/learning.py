@@ -12,10 +12,10 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import asdict, dataclass, replace
 from functools import cached_property
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -33,18 +33,34 @@ Level = Literal["all", "kind", "oven", "cut", "size", "cover"]
 Key = tuple[Level, str]
 
 SHARES: dict[str, dict[Level, float]] = {
-    "thickness": {"size": 0.4},
-    "heat": {"all": 0.15, "kind": 0.1, "oven": 0.5},
-    "oven": {"oven": 0.75},
+    "thickness": {"size": 1.0},
+    "heat": {"all": 0.15, "kind": 0.1, "oven": 1.2},
+    "oven": {"oven": 2.0},
     "drift": {"all": 0.2, "oven": 0.2, "cut": 0.1},
-    "conduct": {"all": 0.25, "cut": 0.4},
+    "conduct": {"all": 0.3, "cut": 0.8},
     "wet": {"all": 0.3, "oven": 0.2, "cut": 0.2},
     "rest": {"all": 0.3, "cover": 0.4},
     "fat": {"cut": 0.5},
 }
 """Of what is uncertain, the share of its variance that roasts of one kitchen, kind of oven, oven,
-cut, cut and butcher, and cover have in common; the rest is each roast's own. Estimates, tried on
-hidden kitchens (bench.schooling)."""
+cut, cut and butcher, and cover have in common. Estimates, tried on hidden kitchens
+(bench.schooling)."""
+OWN = {"heat": 0.25, "oven": 0.25, "thickness": 0.5, "conduct": 0.35}
+OWN |= {name: 1.0 - sum(s.values()) for name, s in SHARES.items() if name not in OWN}
+"""The share that is each roast's own. Ovens and cuts stray further than a plan without lessons
+allows for (its bands hold roasts on the whole): their shares come to more than one."""
+TIME_SLOPES = {
+    "thickness": 0.8,
+    "heat": -0.27,
+    "oven": -0.006,
+    "drift": 0.1,
+    "conduct": -0.65,
+    "wet": 0.1,
+    "rest": 0.0,
+    "fat": 0.03,
+}
+"""What each does to the logarithm of the time to the take-out, of a joint of usual size in a
+middling oven: only for telling how far roasts stray from each other."""
 LEARNED = tuple(INDEX[q] for q in SHARES)
 FADES: dict[Level, float] = {
     "all": 0.1,
@@ -58,7 +74,7 @@ FADES: dict[Level, float] = {
 ROBUST_DF, ROUNDS = 4.0, 6
 """Student's t over roasts: one far from the others tells little of them."""
 YEAR = 365.25
-LEAST_INFORMATION = 1e-6
+LEAST_INFORMATION, TINY = 1e-6, 1e-12
 LEVELS: tuple[Level, ...] = ("all", "kind", "oven", "cut", "size", "cover")
 
 
@@ -108,6 +124,38 @@ class Lesson:
     vector: Floats
     information: Floats
     readings: int
+
+    def plain(self) -> dict[str, Any]:
+        """As JSON; ``Lesson.read`` makes it again."""
+        return {
+            "id": self.id,
+            "tags": asdict(self.tags),
+            "day": self.day,
+            "sd": self.sd.tolist(),
+            "vector": self.vector.tolist(),
+            "information": self.information.tolist(),
+            "readings": self.readings,
+        }
+
+    @staticmethod
+    def read(data: Mapping[str, Any]) -> Lesson:
+        """Of its plain form. KeyError, TypeError, ValueError for another."""
+        sd, vector, information = (
+            np.array(data[name], dtype=np.float64) for name in ("sd", "vector", "information")
+        )
+        size = len(LEARNED)
+        shapes = sd.shape, vector.shape, information.shape
+        if shapes != ((size,), (size,), (size, size)) or not np.isfinite(information).all():
+            raise ValueError("is no lesson of this Trencher")
+        return Lesson(
+            id=str(data["id"]),
+            tags=Tags(**data["tags"]),
+            day=int(data["day"]),
+            sd=sd,
+            vector=vector,
+            information=information,
+            readings=int(data["readings"]),
+        )
 
 
 def lesson(
@@ -183,10 +231,13 @@ class Learned:
             for (q, (level, name)), at in self.places.items()
         )
 
-    def known(self, tags: Tags, roast: Roast, doubt: Doubt) -> Known | None:
+    def known(
+        self, tags: Tags, roast: Roast, doubt: Doubt, without: Collection[Key] = ()
+    ) -> Known | None:
         """What the lessons say of a roast with these tags; None where none does. What its groups
-        have in common with others is borrowed; what is its own stays as uncertain as it is."""
-        if not any(self.counts[key] for key in _keys(tags)):
+        have in common with others is borrowed; what is its own stays as uncertain as it is.
+        ``without``: groups that are left out."""
+        if not any(self.counts[key] for key in keys_of(tags) if key not in without):
             return None
         sd = _sds(roast, doubt)
         pick = np.zeros((len(LEARNED), len(self.mean)))
@@ -194,10 +245,11 @@ class Learned:
         for n, q in enumerate(LEARNED):
             shared = 0.0
             for key, share in _shares(q, tags):
-                if (at := self.places.get((q, key))) is not None:
+                at = self.places.get((q, key))
+                if at is not None and key not in without:
                     pick[n, at] = 1.0
                     shared += share
-            own[n] = (1.0 - shared) * sd[n] ** 2
+            own[n] = max(1.0 - shared, OWN[QUANTITIES[q].name]) * sd[n] ** 2
         mean = pick @ self.mean
         covariance = pick @ self.covariance @ pick.T + np.diag(own)
         theta = np.zeros(len(QUANTITIES))
@@ -214,7 +266,7 @@ class Learned:
 
 def learn(lessons: Sequence[Lesson], day: int) -> Learned:
     """What all lessons make of all effects, on a day."""
-    counts = Counter(key for one in lessons for key in _keys(one.tags))
+    counts = Counter(key for one in lessons for key in keys_of(one.tags))
     places: dict[tuple[int, Key], int] = {}
     variance: list[float] = []
     for one in lessons:
@@ -225,14 +277,14 @@ def learn(lessons: Sequence[Lesson], day: int) -> Learned:
                     variance.append(0.0)
                 variance[at] = max(variance[at], share * float(one.sd[n]) ** 2)
     told = [_told(one, places, day) for one in lessons]
-    prior = np.diag(1.0 / np.array(variance)) if variance else np.zeros((0, 0))
+    prior = np.diag(1.0 / np.maximum(variance, TINY)) if variance else np.zeros((0, 0))
     weights = np.ones(len(lessons))
     mean, covariance = np.zeros(len(places)), np.zeros((len(places), len(places)))
     for _ in range(ROUNDS if len(lessons) > 1 else 1):
         precision, vector = prior.copy(), np.zeros(len(places))
         for weight, it in zip(weights, told, strict=True):
-            precision[np.ix_(it.at, it.at)] += weight * it.pick.T @ it.information @ it.pick
-            vector[it.at] += weight * it.pick.T @ it.vector
+            precision[it.block] += weight * it.precision
+            vector[it.at] += weight * it.vector
         covariance = np.asarray(np.linalg.inv(precision), dtype=np.float64)
         mean = covariance @ vector
         weights = np.array([it.weight(mean) for it in told])
@@ -240,48 +292,81 @@ def learn(lessons: Sequence[Lesson], day: int) -> Learned:
     return Learned(places, mean, covariance, dict(zip(ids, weights.tolist(), strict=True)), counts)
 
 
+def between(lessons: Sequence[Lesson], learned: Learned) -> dict[str, tuple[int, float]]:
+    """How far roasts of one oven stray from what it has of its own: oven → how many, and the
+    standard deviation of their time to the take-out as a share of it."""
+    strays: dict[str, list[float]] = {}
+    slopes = np.array([TIME_SLOPES[QUANTITIES[q].name] for q in LEARNED])
+    for one in lessons:
+        shared = np.zeros(len(LEARNED))
+        for n, q in enumerate(LEARNED):
+            for key, _ in _shares(q, one.tags):
+                shared[n] += learned.mean[learned.places[(q, key)]]
+        prior = np.diag(1.0 / np.maximum(_own(one), TINY))
+        here = np.linalg.solve(one.information + prior, one.vector + prior @ shared)
+        strays.setdefault(one.tags.oven, []).append(float(slopes @ (here - shared)))
+    return {
+        oven: (len(found), math.sqrt(sum(x * x for x in found) / len(found)))
+        for oven, found in sorted(strays.items())
+    }
+
+
 @dataclass(frozen=True)
 class _Told:
-    """A lesson about the effects ``at``: ``pick`` (8, effects) adds them up to what the roast was
-    but for its own share, of which it is ``vector`` and ``information``."""
+    """What a lesson adds about the effects ``at``, its own share integrated out: ``vector`` and
+    ``precision`` of them. ``best``: how likely it is made at most, as an exponent;
+    ``dimensions``: in how many ways it tells anything."""
 
     at: list[int]
-    pick: Floats
+    block: tuple[NDArray[np.intp], ...]
     vector: Floats
-    information: Floats
+    precision: Floats
+    best: float
     dimensions: float
 
     def weight(self, mean: Floats) -> float:
         """How much it counts beside the others: 1 where it lies among them."""
-        here = self.pick @ mean[self.at]
-        best = np.linalg.pinv(self.information, rcond=1e-9) @ self.vector
-        far = float((here - best) @ self.information @ (here - best))
-        return min(1.0, (ROBUST_DF + self.dimensions) / (ROBUST_DF + far))
+        here = mean[self.at]
+        far = float(here @ self.precision @ here - 2.0 * here @ self.vector) + self.best
+        return min(1.0, (ROBUST_DF + self.dimensions) / (ROBUST_DF + max(far, 0.0)))
 
 
 def _told(one: Lesson, places: dict[tuple[int, Key], int], day: int) -> _Told:
     at: list[int] = []
     rows: list[int] = []
-    own = one.sd**2
+    own = _own(one)
     years = max(day - one.day, 0) / YEAR
     for n, q in enumerate(LEARNED):
         for key, share in _shares(q, one.tags):
             at.append(places[(q, key)])
             rows.append(n)
-            own[n] -= share * one.sd[n] ** 2 * (1.0 - FADES[key[0]] * years)
+            own[n] += share * one.sd[n] ** 2 * FADES[key[0]] * years
     pick = np.zeros((len(LEARNED), len(at)))
     pick[rows, range(len(at))] = 1.0
     # What of the roast is its own, integrated out.
     away = np.linalg.inv(np.eye(len(LEARNED)) + one.information * own)
-    information = away @ one.information
-    return _Told(at, pick, away @ one.vector, information, float(np.trace(information * own)))
+    information, vector = away @ one.information, away @ one.vector
+    return _Told(
+        at,
+        np.ix_(at, at),
+        pick.T @ vector,
+        pick.T @ information @ pick,
+        float(vector @ np.linalg.pinv(information, rcond=1e-9) @ vector),
+        float(np.trace(information * own)),
+    )
+
+
+def _own(one: Lesson) -> Floats:
+    """Variance of what is a roast's own."""
+    return np.array([OWN[QUANTITIES[q].name] for q in LEARNED]) * one.sd**2
 
 
 def _shares(q: int, tags: Tags) -> list[tuple[Key, float]]:
     return [(tags.key(level), share) for level, share in SHARES[QUANTITIES[q].name].items()]
 
 
-def _keys(tags: Tags) -> list[Key]:
+def keys_of(tags: Tags) -> list[Key]:
+    """Every group a roast with these tags belongs to."""
     return [tags.key(level) for level in LEVELS]
 
 
