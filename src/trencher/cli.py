@@ -150,8 +150,6 @@ def _taught(raw: bytes) -> tuple[LearnedFile, list[dict[str, Any]]]:
     """What the roasts of a kitchen's file taught, and each of them. InputError."""
     import tempfile
 
-    from trencher.core.belief.learning import Key
-    from trencher.core.catalogue.cuts import CUTS
     from trencher.formats.learned import LearnedFile
     from trencher.service.clock import WallClock
     from trencher.service.feed import Feed
@@ -167,12 +165,10 @@ def _taught(raw: bytes) -> tuple[LearnedFile, list[dict[str, Any]]]:
             TakingService(repository, clock, feed).take_in(raw)
             learning = RoastService(repository, clock, feed).learning
             learning.catch_up()
-            names: dict[Key, str] = {("cut", c.id): c.name for c in CUTS.values()}
-            names |= {("oven", o.id): o.name for o in repository.ovens()}
             file = LearnedFile(
                 day=clock.now().toordinal(),
                 lessons=learning.lessons(),
-                names=names,
+                names=learning.names(),
                 left_out=learning.groups_left_out(),
             )
             return file, [asdict(one) for one in learning.taught()]

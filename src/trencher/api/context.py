@@ -13,6 +13,7 @@ from trencher.api.schemas import WishBody
 from trencher.core.joint import Joint
 from trencher.lan.lan import Lan
 from trencher.service.board import BoardService
+from trencher.service.book import BookService
 from trencher.service.clock import Clock
 from trencher.service.days import DayService
 from trencher.service.demo import LiveDemo
@@ -50,6 +51,11 @@ class House:
     def board(self) -> BoardService:
         """The board, over the roasts."""
         return BoardService(self.roasts)
+
+    @cached_property
+    def book(self) -> BookService:
+        """What the Book tells of a roast."""
+        return BookService(self.roasts)
 
     @cached_property
     def keeping(self) -> KeepingService:

@@ -660,7 +660,8 @@ class OutlookOut(Out):
 
 
 class BookLine(Out):
-    """A finished roast: what was planned, what happened. ``learned``: happened − planned."""
+    """A finished roast: what was planned, what happened. ``peak_open``: nobody read on after the
+    highest reading, so it may have climbed further."""
 
     id: str
     name: str
@@ -674,6 +675,7 @@ class BookLine(Out):
     pulled_min: float | None
     pulled_core_c: float | None
     read_peak_c: float | None
+    peak_open: bool
     closed: str
     readings: list[ReadingOut]
     verdict: VerdictOut | None

@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
 from typing import Annotated, Any, ClassVar, Literal, Self, get_args
 
-from annotated_types import Gt, Interval, Le, MaxLen
+from annotated_types import Gt, Interval, Le, MaxLen, MinLen
 
 from trencher.core.belief.reading import ReadingPlace
 from trencher.core.catalogue.care import Care
@@ -37,6 +37,8 @@ Status = Literal["planning", "roasting", "resting", "done"]
 TipPlace = Literal["core", "thin_end", "near_surface", "air"]
 Closing = Literal["thrown", "never_mind"]
 UseWhat = Literal["eaten", "reheated", "frozen", "thrown"]
+WeighedWhat = Literal["raw", "trimmed", "cooked", "carved", "eaten", "bones"]
+Tag = Annotated[str, MinLen(1), MaxLen(30)]
 CLOSINGS: tuple[str, ...] = get_args(Closing)
 """What became of a roast that was not carved."""
 
@@ -422,6 +424,37 @@ class Used(RoastEntry):
 
 
 @dataclass(frozen=True, kw_only=True)
+class Weighed(RoastEntry):
+    """What the joint weighed, in kg: as bought, trimmed for the oven, cooked, carved for the table,
+    eaten; the bones. The latest of each counts."""
+
+    CORRECTABLE = ("kg",)
+    WITHDRAWABLE = True
+    kind: Literal["weighed"] = "weighed"
+    what: WeighedWhat
+    kg: Kg
+
+    def check(self) -> None:
+        """A weight that is known."""
+        _one_of(self.what, get_args(WeighedWhat), "what", "is not weighed")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Noted(RoastEntry):
+    """What the cook wants to remember of it, and words to find it by. The latest counts."""
+
+    WITHDRAWABLE = True
+    kind: Literal["noted"] = "noted"
+    text: Annotated[str, MaxLen(4000)] = ""
+    tags: Annotated[tuple[Tag, ...], MaxLen(12)] = ()
+
+    @classmethod
+    def of(cls, data: Payload) -> Self:
+        """Tags are kept as a list."""
+        return cls(text=str(data.get("text") or ""), tags=tuple(data.get("tags") or ()))
+
+
+@dataclass(frozen=True, kw_only=True)
 class RoastCorrected(Corrected, RoastEntry):
     """An entry of a roast was put right."""
 
@@ -450,6 +483,8 @@ Written = (
     | Claimed
     | Kept
     | Used
+    | Weighed
+    | Noted
     | RoastWithdrew
     | RoastCorrected
 )

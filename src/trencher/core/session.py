@@ -24,6 +24,7 @@ from trencher.core.entries import (
     Judged,
     Laid,
     Marked,
+    Noted,
     Planned,
     PutIn,
     Read,
@@ -34,6 +35,7 @@ from trencher.core.entries import (
     Sliced,
     Status,
     Used,
+    Weighed,
 )
 from trencher.core.entries import Attached as AttachedEntry
 from trencher.core.entries import Kept as KeptEntry
@@ -92,7 +94,8 @@ class Session(Folded):
     ``answered``: code of an alarm → minute it was last answered.
 
     ``closed``: of CLOSINGS, where it ended otherwise than carved.
-    ``claims``: portion → who has it; ``batches``: what was put away of it.
+    ``claims``: portion → who has it; ``batches``: what was put away of it; ``weights``: what was
+    weighed → kg; ``notes``: what is to be remembered.
     ``laid``: the plan as last laid or changed, None for a log that has none.
     """
 
@@ -115,6 +118,8 @@ class Session(Folded):
     claims: Mapping[str, str] = field(default_factory=dict)
     batches: tuple[Batch, ...] = ()
     verdict: Judged | None = None
+    weights: Mapping[str, float] = field(default_factory=dict)
+    notes: Noted | None = None
 
     @property
     def plan(self) -> Plan:
@@ -151,6 +156,16 @@ class Session(Folded):
         out = self.pulled_min
         core = [r for r in self.readings if r.place == "core" and out is not None]
         return max((r.high_c for r in core if r.minute >= (out or 0.0)), default=None)
+
+    @property
+    def peak_open(self) -> bool:
+        """Whether nobody read on after the highest: it may have climbed further."""
+        out = self.pulled_min
+        after = [r for r in self.readings if r.place == "core" and r.minute >= (out or 0.0)]
+        if out is None or not after:
+            return False
+        highest = max(after, key=lambda r: (r.high_c, r.minute))
+        return highest.minute >= after[-1].minute
 
     @property
     def oven_id(self) -> str:
@@ -273,6 +288,14 @@ def _judged(s: Session, e: Judged) -> Session:
     return replace(s, verdict=e)
 
 
+def _weighed(s: Session, e: Weighed) -> Session:
+    return replace(s, weights={**s.weights, e.what: e.kg})
+
+
+def _noted(s: Session, e: Noted) -> Session:
+    return replace(s, notes=e)
+
+
 _FOLDS: dict[str, Callable[[Session, Any], Session]] = {
     "laid": _laid,
     "changed": _changed,
@@ -292,6 +315,8 @@ _FOLDS: dict[str, Callable[[Session, Any], Session]] = {
     "kept": _kept,
     "used": _used,
     "judged": _judged,
+    "weighed": _weighed,
+    "noted": _noted,
 }
 
 

@@ -10,8 +10,19 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any, Literal
 
-from trencher.core.belief.learning import Key, Learned, Lesson, Level, learn, lesson, tags_of
+from trencher.core.belief.learning import (
+    Key,
+    Learned,
+    Lesson,
+    Level,
+    between,
+    learn,
+    lesson,
+    tags_of,
+)
 from trencher.core.belief.reading import Reading
+from trencher.core.belief.timeline import Timeline
+from trencher.core.catalogue.cuts import CUTS
 from trencher.core.errors import NotFound, TrencherError
 from trencher.core.oven import OvenRecord
 from trencher.core.planner.doubt import Doubt
@@ -41,6 +52,7 @@ class Lived:
     readings: tuple[Reading, ...]
     doubt: Doubt
     oven: OvenRecord
+    line: Timeline
 
 
 @dataclass(frozen=True)
@@ -65,7 +77,27 @@ class Taught:
     readings: int
     weight: float
     used: bool
+    left_out: bool
     pending: bool
+
+
+@dataclass(frozen=True)
+class Stray:
+    """How far roasts of one oven stray: standard deviation of the time to the take-out, a share."""
+
+    oven: str
+    name: str
+    count: int
+    share: float
+
+
+@dataclass(frozen=True)
+class Overview:
+    """What the Book taught: which roasts, how far ovens stray, and what is left out."""
+
+    roasts: tuple[Taught, ...]
+    strays: tuple[Stray, ...]
+    left_out: tuple[tuple[str, str], ...]
 
 
 class LearningService:
@@ -211,6 +243,26 @@ class LearningService:
         found = (one for _, _, one in self._all().values())
         return tuple(one for one in found if one is not None and one.id not in out)
 
+    def names(self) -> dict[Key, str]:
+        """What the cook calls ovens and cuts."""
+        found: dict[Key, str] = {("cut", c.id): c.name for c in CUTS.values()}
+        own: dict[str, Any] = self.repository.setting_as("own_cuts", dict, {})
+        found |= {("cut", key): str(facts.get("name", key)) for key, facts in own.items()}
+        return found | {("oven", o.id): o.name for o in self.repository.ovens()}
+
+    def overview(self) -> Overview:
+        """What the Book taught, as a whole."""
+        out, names, lessons = self.left_out(), self.names(), self.lessons()
+        teaching = self.teaching("")
+        strays: list[Stray] = []
+        if teaching is not None:
+            strays = [
+                Stray(oven, names.get(("oven", oven), oven), count, share)
+                for oven, (count, share) in between(lessons, teaching.learned).items()
+            ]
+        groups = tuple((level, name) for level, name in out["groups"])
+        return Overview(tuple(self.taught()), tuple(strays), groups)
+
     def taught(self) -> list[Taught]:
         """Every finished roast, and what it counts among the lessons."""
         lessons, out = self._all(), self.left_out()
@@ -228,6 +280,7 @@ class LearningService:
                     0 if one is None else one.readings,
                     weights.get(row.roast_id, 0.0),
                     used,
+                    row.roast_id in out["roasts"],
                     row.roast_id not in lessons,
                 )
             )

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
 
-from trencher.core.belief.learning import Tags, tags_of
-from trencher.core.belief.reasons import without
+from trencher.core.belief.learning import Key, Tags, tags_of
+from trencher.core.belief.reasons import Reason, reasons, without
 from trencher.core.catalogue.safety import PROFILES, Profile
 from trencher.core.entries import Planned
 from trencher.core.errors import InputError, NotationError, TrencherError
@@ -87,6 +87,14 @@ class Wish:
         learned, tags = self.teaching.learned, self.tags(plain)
         gone = without(learned, tags, self.teaching.left_out)
         return replace(plain, known=learned.known(tags, plain, self.doubt, gone))
+
+    def why(self, method: str, names: Mapping[Key, str]) -> tuple[Reason, ...]:
+        """What earlier roasts taught of this roast by this way, and what it does to it."""
+        if self.teaching is None:
+            return ()
+        plain = replace(self.roast(method), known=None)
+        given = self.teaching
+        return reasons(given.learned, self.tags(plain), plain, self.doubt, names, given.left_out)
 
     def tags(self, roast: Roast) -> Tags:
         """What this roast has in common with others."""

@@ -36,12 +36,15 @@ from trencher.core.entries import (
     Judged,
     Laid,
     Marked,
+    Noted,
     PutIn,
     Read,
     Rewrote,
     RoastCorrected,
     RoastEntry,
     RoastWithdrew,
+    Weighed,
+    WeighedWhat,
 )
 from trencher.core.errors import Conflict, InputError, OutOfRange, TrencherError, UnknownName
 from trencher.core.events import anew
@@ -435,12 +438,30 @@ class RoastService:
         oven = kept.oven(session.oven_id)
         happenings = self._happenings(session, self._beside(roast_id, session), kept)
         line = timeline(cached_walk(roast), dict(session.ends), now)
+        line = happened(line, happenings, now)
         return Lived(
-            replace(roast, method=happened(line, happenings, now).past),
+            replace(roast, method=line.past),
             (*_readings(session, now), *_sent(session, self.repository, now)),
             _doubt(wish, session, oven),
             kept.oven(session.plan.oven_id),
+            line,
         )
+
+    def said_at(self, roast_id: str, minute: float) -> Outlook | None:
+        """What was expected of a finished roast at an earlier minute, from what was read by then.
+        TrencherError where it cannot be followed."""
+        session = self.session(roast_id)
+        if session.method is None or session.put_in_at is None:
+            return None
+        kept = self.kept()
+        wish = self.wish(session, kept)
+        roast = wish.roast(session.method)
+        happenings = self._happenings(session, self._beside(roast_id, session), kept)
+        ends = {stage: end for stage, end in session.ends.items() if end <= minute}
+        line = happened(timeline(cached_walk(roast), ends, minute), happenings, minute)
+        readings = [*_readings(session, minute), *_sent(session, self.repository, minute)]
+        doubt = _doubt(wish, session, kept.oven(session.oven_id))
+        return outlook(roast, line, readings, minute, doubt)
 
     def _beside(self, roast_id: str, session: Session) -> list[Heading]:
         """Roasts of that day that may have been in the same oven, in the order of their ids."""
@@ -983,6 +1004,17 @@ class RoastService:
     def judge(self, roast_id: str, verdict: str, change: str) -> Session:
         """The cook's word, given before the comparison is shown."""
         return self.add(roast_id, lambda _session: Judged(verdict=verdict, change=change))
+
+    def weigh(
+        self, roast_id: str, what: WeighedWhat, kg: float, by: Delivery | None = None
+    ) -> Session:
+        """What it weighed: as bought, trimmed, cooked, carved, eaten; its bones."""
+        return self.add(roast_id, lambda _session: Weighed(what=what, kg=kg), by)
+
+    def note(self, roast_id: str, text: str, tags: Sequence[str]) -> Session:
+        """What is to be remembered of it, and words to find it by; instead of what was."""
+        told = tuple(dict.fromkeys(" ".join(tag.split()) for tag in tags if tag.strip()))
+        return self.add(roast_id, lambda _session: Noted(text=text.strip(), tags=told))
 
     def withdraw(self, roast_id: str, seq: int) -> Session:
         """Take an entry out of what counts; it stays in the log."""

@@ -141,7 +141,8 @@ def _head(row: RoastRow, session: Session) -> None:
     """The heading as the log now has it."""
     row.status, row.last_seq = session.status, session.last_seq
     row.name, row.serve_at = session.plan.name, session.plan.serve_at
-    row.oven_id, row.words = session.plan.oven_id, words_of(session.plan, session.verdict)
+    row.oven_id = session.plan.oven_id
+    row.words = words_of(session.plan, session.verdict, session.notes)
 
 
 def _aside(sql: SqlSession, date: str) -> int:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unicodedata
 
-from trencher.core.entries import Judged
+from trencher.core.entries import Judged, Noted
 from trencher.core.plan import Plan
 
 
@@ -15,7 +15,8 @@ def plain(text: str) -> str:
     return " ".join("".join(kept).split())
 
 
-def words_of(plan: Plan, verdict: Judged | None) -> str:
-    """Name, cut and the cook's word of a roast."""
+def words_of(plan: Plan, verdict: Judged | None, notes: Noted | None) -> str:
+    """Name, cut, the cook's word, and what was noted of a roast."""
     told = () if verdict is None else (verdict.verdict, verdict.change)
-    return plain(" ".join((plan.name, plan.joint.facts.name, *told)))
+    noted = () if notes is None else (notes.text, *notes.tags)
+    return plain(" ".join((plan.name, plan.joint.facts.name, *told, *noted)))

@@ -1,4 +1,4 @@
-"""Roasts: the list, one of them, its commands, its outlook, and the Book."""
+"""Roasts: the list, one of them, its commands, its outlook."""
 
 from __future__ import annotations
 
@@ -11,12 +11,11 @@ from pydantic import ConfigDict, Field
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import DeliveryDep, House, HouseDep
-from trencher.api.schemas import BookLine, Channel, DeviceName, Minute, Out
+from trencher.api.schemas import Channel, DeviceName, Minute, Out
 from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
-from trencher.core.entries import Changed, Closing
-from trencher.core.errors import NotFound
+from trencher.core.entries import Changed, Closing, WeighedWhat
 from trencher.core.marks import MarkWhat
 from trencher.core.plan import Plan
 from trencher.core.planner.levers import Need, ranked
@@ -27,9 +26,7 @@ from trencher.service.alarms import due
 from trencher.service.now import expected, now
 
 router = APIRouter(prefix="/roasts", tags=["roasts"])
-PAGE = 25
-LINE_READINGS = 60
-"""So many readings draw a line of the Book as well as thousands."""
+TagText = Annotated[str, Field(min_length=1, max_length=30)]
 RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])]
 
 
@@ -197,13 +194,22 @@ class TroubleLine(Out):
     when: str
 
 
-class BookPage(Out):
-    """Some lines of the Book. ``found``: how many there are of what was asked for; ``next``: what
-    to skip for the page behind this one, null where there is none."""
+class WeightBody(In):
+    """What the joint weighed, in kg. The latest of each counts."""
 
-    lines: list[BookLine]
-    found: int
-    next: int | None
+    model_config = ConfigDict(json_schema_extra={"examples": [{"what": "cooked", "kg": 1.55}]})
+    what: WeighedWhat
+    kg: Annotated[float, Field(gt=0, le=30)]
+
+
+class NotesBody(In):
+    """What the cook wants to remember of a roast, and words to find it by."""
+
+    model_config = ConfigDict(
+        json_schema_extra={"examples": [{"text": "Aunt's tin.", "tags": ["Sunday", "gravy"]}]}
+    )
+    text: Annotated[str, Field(max_length=4000)] = ""
+    tags: Annotated[list[TagText], Field(max_length=12)] = []
 
 
 def view_of(house: House, roast_id: str, session: Session) -> s.RoastOut:
@@ -419,6 +425,20 @@ def judge(house: HouseDep, roast_id: RoastId, body: VerdictBody) -> s.RoastOut:
     return view_of(house, roast_id, house.roasts.judge(roast_id, body.verdict, body.change))
 
 
+@router.post("/{roast_id}/weights", status_code=201)
+def weigh(
+    house: HouseDep, roast_id: RoastId, body: WeightBody, delivery: DeliveryDep
+) -> s.RoastOut:
+    """What it weighed: as bought, trimmed, cooked, carved, eaten; its bones."""
+    return view_of(house, roast_id, house.roasts.weigh(roast_id, body.what, body.kg, delivery))
+
+
+@router.put("/{roast_id}/notes")
+def note(house: HouseDep, roast_id: RoastId, body: NotesBody) -> s.RoastOut:
+    """What is to be remembered of it, and words to find it by; instead of what was."""
+    return view_of(house, roast_id, house.roasts.note(roast_id, body.text, body.tags))
+
+
 @router.post("/{roast_id}/withdraw")
 def withdraw(house: HouseDep, roast_id: RoastId, body: WithdrawBody) -> s.RoastOut:
     """Take an event out of what counts; the log keeps it."""
@@ -438,36 +458,3 @@ alarm_router = APIRouter(prefix="/alarms", tags=["alarms"])
 def list_alarms(house: HouseDep) -> list[s.AlarmOut]:
     """What is still to be heard, of every roast under way; screens ring by their own clock."""
     return [views.alarm(d) for d in due(house.roasts, house.devices)]
-
-
-book = APIRouter(prefix="/book", tags=["book"])
-
-
-@book.get("")
-def read_book(
-    house: HouseDep,
-    search: Annotated[str, Query(max_length=80)] = "",
-    skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
-    count: Annotated[int, Query(ge=1, le=100)] = PAGE,
-) -> BookPage:
-    """A page of finished roasts, the latest first: what was planned against what happened. Those
-    that have every word of ``search`` in name, cut or the cook's word. A record that cannot be read
-    is missing; ``next`` goes on behind it."""
-    roasts, found = house.roasts.over(search, skip, count)
-    lines = [views.book_line(roast_id, x, LINE_READINGS) for roast_id, x in roasts]
-    more = skip + count
-    return BookPage(
-        lines=[line for line in lines if line is not None],
-        found=found,
-        next=more if more < found else None,
-    )
-
-
-@book.get("/{roast_id}")
-def read_line(house: HouseDep, roast_id: RoastId) -> s.BookLine:
-    """One finished roast, with all its readings."""
-    session = house.roasts.session(roast_id)
-    line = views.book_line(roast_id, session) if session.status == "done" else None
-    if line is None:
-        raise NotFound(f"{roast_id!r} is not in the Book", where="roast", allowed="finished roasts")
-    return line

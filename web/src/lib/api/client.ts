@@ -58,6 +58,9 @@ export type Profile = Schemas['ProfileOut']
 export type FigureRow = Schemas['FigureRowOut']
 export type Access = Schemas['AccessOut']
 export type Problem = Schemas['Problem']
+export type Reason = Schemas['ReasonOut']
+export type BookTold = Schemas['PageOut']
+export type Learned = Schemas['LearnedOut']
 export type KitchenRecord = Schemas['RecordOut']
 
 /** Sent to the window when a record was met that cannot be read. */

@@ -8,6 +8,7 @@ import {
   type Care,
   type Disturbance,
   type Joint,
+  type Reason,
   type Roast,
   type Thermometer,
   type Way,
@@ -49,6 +50,8 @@ export class PlanState {
   fragile = $state<Record<string, Disturbance[]>>({})
   /** Printed rules beside what is computed for this joint. */
   printed = $state<Beside[]>([])
+  /** What earlier roasts taught of this joint in this oven. */
+  why = $state<Reason[]>([])
   fault = $state('')
   saved = $state(true)
 
@@ -90,6 +93,7 @@ export class PlanState {
       this.undoable = 0
       this.ways = []
       this.printed = []
+      this.why = []
     }
     this.#id = roast.id
     this.draft = draft
@@ -163,6 +167,7 @@ export class PlanState {
       this.fault = ''
       if (!quick) void this.#disturb(turn, body)
       if (!quick) void this.#beside(turn, body)
+      if (!quick) void this.#reasons(turn, body)
     } catch (error) {
       if (turn === this.#turn) this.fault = (error as Error).message
     }
@@ -172,6 +177,20 @@ export class PlanState {
     try {
       const found = await want(http.POST('/printed', { body }))
       if (turn === this.#turn) this.printed = found
+    } catch {
+      // The ways stand without it; the next draft asks again.
+    }
+  }
+
+  /** Of the way that was chosen, else of the first: what was learned hardly goes by the way. */
+  async #reasons(turn: number, wish: Wish): Promise<void> {
+    const way = this.ways.find((w) => w.forecast !== null)
+    try {
+      const found =
+        way === undefined
+          ? []
+          : await want(http.POST('/why', { body: { ...wish, method: way.method } }))
+      if (turn === this.#turn) this.why = found
     } catch {
       // The ways stand without it; the next draft asks again.
     }

@@ -276,6 +276,18 @@ export class RoastState {
     )
   }
 
+  weigh(what: Schemas['WeightBody']['what'], kg: number): Promise<boolean> {
+    return this.#ask(() =>
+      want(http.POST('/roasts/{roast_id}/weights', { ...this.#path, body: { what, kg } })),
+    )
+  }
+
+  note(text: string, tags: string[]): Promise<boolean> {
+    return this.#ask(() =>
+      want(http.PUT('/roasts/{roast_id}/notes', { ...this.#path, body: { text, tags } })),
+    )
+  }
+
   withdraw(seq: number): Promise<boolean> {
     return this.#ask(() =>
       want(http.POST('/roasts/{roast_id}/withdraw', { ...this.#path, body: { seq } })),

@@ -7,6 +7,13 @@ export function duration(min: number): string {
   return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`
 }
 
+/** How much later something is in words: "18 min sooner". */
+export function moved(min: number): string {
+  const whole = Math.round(Math.abs(min))
+  if (whole === 0) return 'no minute sooner or later'
+  return `${duration(whole)} ${min < 0 ? 'sooner' : 'later'}`
+}
+
 /** A range of minutes without false precision: 38 to 46 minutes; about 12 minutes; 2 h 30 to 4 h 10
  * where so little is known. */
 export function minutesRange(low: number, high: number): string {

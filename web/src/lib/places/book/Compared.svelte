@@ -4,7 +4,7 @@
   import { duration, temp, type Units } from '$lib/units'
   import Small from './Small.svelte'
 
-  let { line, units }: { line: BookLine; units: Units } = $props()
+  let { line, units, onreword }: { line: BookLine; units: Units; onreword: () => void } = $props()
 
   const rows = $derived([
     [
@@ -18,9 +18,11 @@
       line.pulled_core_c === null ? 'not measured' : temp(line.pulled_core_c, units),
     ],
     [
-      'peak',
+      line.peak_open ? 'peak (read no further)' : 'peak',
       temp(line.planned.peak_c, units),
-      line.read_peak_c === null ? 'not measured' : temp(line.read_peak_c, units),
+      line.read_peak_c === null
+        ? 'not measured'
+        : `${line.peak_open ? 'at least ' : ''}${temp(line.read_peak_c, units)}`,
     ],
     ['readings', '', String(line.readings.length)],
   ])
@@ -50,7 +52,11 @@
     {#if line.verdict !== null}
       <p class="text-xl">“{line.verdict.verdict}”</p>
       {#if line.verdict.change !== ''}<p><b>Next time:</b> {line.verdict.change}</p>{/if}
+      <p class="print:hidden">
+        <button class="underline underline-offset-4 min-h-10" onclick={onreword}
+          >Change your word</button
+        >
+      </p>
     {/if}
-    <p class="quiet">One roast is one roast (n = 1): not a rule yet.</p>
   </div>
 </div>

@@ -4,10 +4,12 @@
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
+  import Fold from '$lib/ui/Fold.svelte'
   import { missingHere } from '$lib/ui/secure'
   import { duration, hour, sentence, temp, type Units } from '$lib/units'
   import Actions from './Actions.svelte'
   import CoreNow from './CoreNow.svelte'
+  import Earlier from './Earlier.svelte'
   import FireCurve from './FireCurve.svelte'
   import Happened from './Happened.svelte'
   import { SHOWN } from './happened'
@@ -100,6 +102,7 @@
       resting={roast.status === 'resting'}
       early={outlook.planned_pull_min - outlook.pull_min.value}
     />
+    <Fold title="What earlier roasts told of it" asks="earlier"><Earlier {current} /></Fold>
     {#each others as other (other.id)}
       {@const due = alarms.all.find((a) => a.roast_id === other.id)}
       <p>

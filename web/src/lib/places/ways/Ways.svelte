@@ -6,8 +6,10 @@
   import { go, navigate } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
+  import Fold from '$lib/ui/Fold.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
+  import Why from '$lib/ui/Why.svelte'
   import Working from '$lib/ui/Working.svelte'
   import { atItsEnd, carveAt, hour, later, temp, weight } from '$lib/units'
   import {
@@ -148,6 +150,13 @@
         {because(pair[0], pair[1], kitchen.units)}
         {#if !plan.quick}<b>{forFixedHour(pair[0], pair[1], kitchen.units)}</b>{/if}
       </p>
+    {/if}
+    {#if plan.why.length > 0 && !plan.quick}
+      <div class="max-lg:order-2" data-ask="why">
+        <Fold title="Goes by your earlier roasts: {plan.why[0]?.words}">
+          <Why rows={plan.why} onchanged={() => plan.refresh()} />
+        </Fold>
+      </div>
     {/if}
     <Controls {locked} rind={cut?.rind === true} bind:sieves />
     {#if pinned.length > 1}
