@@ -31,6 +31,7 @@ from bench.load import (
     statements_of_a_reading,
     taken_along,
 )
+from bench.schooling import SEEDS, one_house, own_noise, school, unschooled
 from trencher.core.belief.follow import outlook
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
@@ -532,6 +533,41 @@ def fipy_row(ours_ms: float, exact: float) -> None:
     )
 
 
+def schooling_rows() -> None:
+    """What is learned from a dozen ovens times eight roasts, three times over (bench.schooling)."""
+    kept = [school(seed) for seed in SEEDS]
+    plain = [unschooled(seed) for seed in SEEDS]
+    late = np.array([[abs(r.error) for r in o[5:]] for k in kept for o in k])
+    held = np.array([[r.held for r in o[1:]] for k in kept for o in k])
+    first = np.array([[abs(r.error) for r in o] for k in plain for o in k])
+    noise = own_noise(SEEDS[0])
+    ratio_ = float(np.median(late) / np.median(first))
+    row(
+        "hidden kitchens: median error of plans, nothing learned, after five",
+        f"{np.median(first):.1%} {np.median(late):.1%}",
+        "half",
+        ratio_ <= 0.5,
+    )
+    rms = float(np.sqrt((late**2).mean() / (first**2).mean()))
+    row("the same as RMS, of what it was", f"{rms:.2f}", "0.5", rms <= 0.5)
+    row("  how far two roasts alike are apart in themselves (RMS)", f"{noise:.1%}", "", None)
+    row(
+        "80 % bands of plans with lessons hold",
+        f"{held.mean():.0%}",
+        "70 to 92 %",
+        0.70 <= held.mean() <= 0.92,
+    )
+    for seed in SEEDS:
+        alone, own, house = one_house(seed)
+        errors = [float(np.sqrt(np.mean([r.error**2 for r in x]))) for x in (alone, own, house)]
+        row(
+            "RMS with nothing, with its own oven's lessons, in a house of twelve",
+            " ".join(f"{e:.1%}" for e in errors),
+            "no worse",
+            errors[2] <= max(errors[1] * 1.15, 0.05),
+        )
+
+
 def main() -> None:
     """Print every row."""
     joint = sirloin()
@@ -544,6 +580,7 @@ def main() -> None:
     hostile_rows()
     load_rows()
     hidden_rows()
+    schooling_rows()
 
 
 if __name__ == "__main__":

@@ -20,7 +20,7 @@ from bench.skins import SKINS, STILL_SHARE, Skin, in_skin
 from trencher.core.belief.learning import Learned, Lesson, Tags, learn, lesson, tags_of
 from trencher.core.belief.reading import Reading
 from trencher.core.joint import Joint, size_of
-from trencher.core.method.stages import Method, Minutes
+from trencher.core.method.stages import Method, Minutes, UntilCore
 from trencher.core.planner.doubt import Doubt, plan_bands
 from trencher.core.planner.forward import walk, with_rest
 from trencher.core.planner.setup import Roast, kitchen
@@ -34,6 +34,7 @@ LATE_OVEN, LATE_MIN = 7, 4.0
 DIALS = {1: 15.0, 3: 18.0, 8: -16.0, 10: -20.0}
 """Ovens whose dial is far off."""
 FIRST_DAY = 740_000
+SEEDS = (3131, 777, 42)
 
 
 @dataclass(frozen=True)
@@ -146,17 +147,47 @@ def planned(case: Schooled, learned: Learned | None) -> Planned:
     return Planned(found.pull_min / case.pull_min - 1.0, band.low <= case.pull_min <= band.high)
 
 
-def school(seed: int = 3131, ovens: Sequence[int] = range(OVENS)) -> list[list[Planned]]:
+def school(
+    seed: int = 3131, ovens: Sequence[int] = range(OVENS), roasts: int = ROASTS
+) -> list[list[Planned]]:
     """For each oven by itself, the plan of each roast with the lessons of those before it."""
     found = []
     for n in ovens:
         rows = []
-        for k in range(ROASTS):
+        for k in range(roasts):
             lessons = [schooled(n, j, seed).lesson for j in range(k)]
             learned = learn(lessons, FIRST_DAY + 30 * k) if lessons else None
             rows.append(planned(schooled(n, k, seed), learned))
         found.append(rows)
     return found
+
+
+def unschooled(seed: int = 3131) -> list[list[Planned]]:
+    """The plans of all roasts with nothing learned."""
+    return [[planned(schooled(n, k, seed), None) for k in range(ROASTS)] for n in range(OVENS)]
+
+
+def own_noise(seed: int = 3131, times: int = 4) -> float:
+    """How far the take-outs of roasts alike in cut, weight, oven and way are apart: what no lesson
+    can tell, as a share of the time."""
+    spreads = []
+    for n in range(OVENS):
+        case = schooled(n, 0, seed)
+        method, _ = with_rest(case.plan.method)
+        goal = goal_of(case.plan)
+        pulls = []
+        for j in range(1, times + 1):
+            truth = _truth(n, 100 * j, case.plan.joint, seed)
+            pulls.append(np.log(_crossing(_live(truth, method, None, goal + 6.0), goal)))
+        spreads.append(np.var(pulls, ddof=1))
+    return float(np.sqrt(np.mean(spreads)))
+
+
+def goal_of(plan: Roast) -> float:
+    """The core a plan of these kitchens waits for."""
+    length = plan.method.stages[plan.method.pull_index].length
+    assert isinstance(length, UntilCore)
+    return length.temp.c
 
 
 def one_house(seed: int = 3131) -> tuple[list[Planned], list[Planned], list[Planned]]:

@@ -10,7 +10,16 @@ import pytest
 
 from tests.kitchens import go, roast, sirloin
 from trencher.core.belief.follow import believe, in_following
-from trencher.core.belief.learning import LEARNED, Lesson, Tags, between, learn, lesson, tags_of
+from trencher.core.belief.learning import (
+    LEARNED,
+    Key,
+    Lesson,
+    Tags,
+    between,
+    learn,
+    lesson,
+    tags_of,
+)
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.reasons import reasons, without
 from trencher.core.method.notation import parse_method

@@ -11,7 +11,7 @@ import pytest
 
 from tests.worlds import demo_today
 from trencher.api.context import House
-from trencher.api.routes.roasts import read_book
+from trencher.api.routes.book import read_book
 from trencher.main import demo_house, own_house
 from trencher.service.clock import FastClock
 

@@ -169,8 +169,9 @@ class LearningService:
                 try:
                     one = Lesson.read(row.data)
                 except (KeyError, TypeError, ValueError):
-                    whole = False
-                    continue
+                    # What is kept of it cannot be read: its log can.
+                    with self._working, within(None):
+                        one = self._make(row, key)
             found[row.roast_id] = (key, row.put_in_at, one)
         with self._lock:
             self._lessons, self._rows = found, rows
@@ -191,7 +192,7 @@ class LearningService:
                     self._make(row, _key(row, digests))
             return 0 if most is None else max(len(stale) - most, 0)
 
-    def _make(self, row: KeptLesson, key: str) -> None:
+    def _make(self, row: KeptLesson, key: str) -> Lesson | None:
         made: Lesson | None = None
         put_in = ""
         try:
@@ -212,6 +213,7 @@ class LearningService:
             made = None
         data = None if made is None else made.plain()
         self.repository.lessons.keep(row.roast_id, key, put_in, data)
+        return made
 
     # --- what the cook says of it ----------------------------------------------------------------
     def left_out(self) -> Without:

@@ -31,7 +31,8 @@ class PartOut(Out):
 
 class StoryOut(Out):
     """Parts that lead from what was planned to what happened, of minutes and of °C. ``peak_read``:
-    it was read; else it is reckoned from what was."""
+    it was read; else it is reckoned from what was. ``followed``: minute and core as all readings
+    make them out."""
 
     planned_min: float
     pulled_min: float
@@ -40,6 +41,7 @@ class StoryOut(Out):
     peak_c: float
     peak_read: bool
     degrees: list[PartOut]
+    followed: list[tuple[float, float]]
 
 
 class LastSaidOut(Out):

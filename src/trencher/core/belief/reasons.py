@@ -22,6 +22,8 @@ STEP = 0.08
 """How far each quantity is moved to see what it does to the take-out; °C, and a logarithm."""
 LEAST_SLOPE = 0.05
 """Where more heat hardly moves a plan it is told as usual, not as any number of per cent."""
+AS_USUAL = 0.5
+"""What is less than so much of its doubt is no difference anybody can tell yet."""
 HEAT, REST = INDEX["heat"], INDEX["rest"]
 COVERS = {
     "open": "An open rest",
@@ -141,9 +143,9 @@ def _words(level: Level, name: str, percent: float, give: float, count: int) -> 
     usual = "its size says" if level == "cut" else "usual"
     more, less = ("longer", "shorter") if in_time else ("more", "less")
     thing = " heat" if level == "cover" else ""
-    if abs(percent) < 1.0:
+    if abs(percent) < max(1.0, AS_USUAL * give):
         much = "as long as" if in_time else f"as much{thing} as"
-        return f"{said} {much} {usual}, give or take {give:.0f} %, from {roasts}."
+        return f"{said} about {much} {usual}, give or take {give:.0f} %, from {roasts}."
     how = more if percent > 0 else less
     much = f"{abs(percent):.0f} % {how}{thing}"
     return f"{said} {much} than {usual}, give or take {give:.0f}, from {roasts}."

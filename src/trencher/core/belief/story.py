@@ -16,12 +16,14 @@ from trencher.core.belief.reading import Reading
 from trencher.core.belief.subsample import subsampled
 from trencher.core.method.stages import Method, Minutes, UntilCore, celsius
 from trencher.core.planner.doubt import Doubt, deviation
+from trencher.core.planner.forecast import spaced
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 
 PartCode = Literal["today", "stages", "done", "oven", "joint", "hand", "climb"]
 WORTH_MIN, WORTH_C = 0.5, 0.25
 """What is worth a part of its own; less is kept with the last one."""
+FOLLOWED_EVERY_S = 120.0
 OF_OVEN = ("oven_c", "heat", "wet", "drift", "other_oven_c")
 
 
@@ -37,7 +39,8 @@ class Part:
 @dataclass(frozen=True)
 class Story:
     """``minutes``: parts that lead from ``planned_min`` to ``pulled_min``; ``degrees``: from
-    ``planned_c`` to ``peak_c``, which was read, or reckoned from what was (``peak_read``)."""
+    ``planned_c`` to ``peak_c``, which was read, or reckoned from what was (``peak_read``).
+    ``followed``: minute and core as all readings make them out."""
 
     planned_min: float
     pulled_min: float
@@ -46,6 +49,7 @@ class Story:
     peak_c: float
     peak_read: bool
     degrees: tuple[Part, ...]
+    followed: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -117,6 +121,10 @@ def told(h: Happened, doubt: Doubt) -> Story:
         peak_c=peak,
         peak_read=h.read_peak_c is not None,
         degrees=_parts(h.planned_c, degrees, WORTH_C),
+        followed=tuple(
+            (round(float(row[0]), 2), round(float(row[3]), 2))
+            for row in spaced(record, FOLLOWED_EVERY_S)
+        ),
     )
 
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   // One roast: the cook's word first, then how it went against what was planned.
   import { http, want, type BookLine, type BookTold, type Learned } from '$lib/api/client'
+  import { words } from '$lib/places/fire/happened'
   import LogList from '$lib/places/fire/LogList.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { newest } from '$lib/state/newest'
@@ -8,7 +9,7 @@
   import Again from '$lib/ui/Again.svelte'
   import Fold from '$lib/ui/Fold.svelte'
   import Working from '$lib/ui/Working.svelte'
-  import { day, weight, type Units } from '$lib/units'
+  import { day, sentence, weight, type Units } from '$lib/units'
   import AtTable from './AtTable.svelte'
   import Compared from './Compared.svelte'
   import Lesson from './Lesson.svelte'
@@ -50,6 +51,19 @@
     if (line.verdict !== null) void load()
   })
   $effect(() => void current.load())
+
+  /** What was done to it, on its clock; the take-out has its own line. */
+  const events = $derived(
+    roast === null
+      ? []
+      : roast.log
+          .filter((l) => !l.withdrawn && ['marked', 'ended_stage', 'carved'].includes(l.entry.kind))
+          .filter((l) => !('stage' in l.entry) || l.entry.stage !== roast.pull_stage)
+          .map((l) => ({
+            minute: 'minute' in l.entry ? (l.entry.minute ?? 0) : 0,
+            words: sentence(words(l.entry, roast, kitchen.ovens, [], units), units),
+          })),
+  )
 
   async function judge(event: SubmitEvent): Promise<void> {
     event.preventDefault()
@@ -106,7 +120,7 @@
     </div>
   </form>
 {:else}
-  <Compared {line} {units} onreword={otherWord} />
+  <Compared {line} {units} {events} followed={told?.story?.followed ?? []} onreword={otherWord} />
   {#if told === null}
     <Working words="Following it again from its readings…" />
   {:else}

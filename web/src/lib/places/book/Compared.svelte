@@ -4,7 +4,19 @@
   import { duration, temp, type Units } from '$lib/units'
   import Small from './Small.svelte'
 
-  let { line, units, onreword }: { line: BookLine; units: Units; onreword: () => void } = $props()
+  let {
+    line,
+    units,
+    followed,
+    events,
+    onreword,
+  }: {
+    line: BookLine
+    units: Units
+    followed: [number, number][]
+    events: { minute: number; words: string }[]
+    onreword: () => void
+  } = $props()
 
   const rows = $derived([
     [
@@ -29,7 +41,12 @@
 </script>
 
 <div class="grid grid-cols-[minmax(0,1fr)_340px] gap-8 self-stretch max-lg:grid-cols-1">
-  <Small {line} {units} width={780} height={320} bare={false} />
+  <div>
+    <Small {line} {units} {followed} {events} width={780} height={320} bare={false} />
+    <p class="quiet text-sm">
+      Dashed: planned. Line: as all its readings make it out. Dots: read. Green: wanted.
+    </p>
+  </div>
   <div class="grid gap-3 content-start">
     <table class="ruled">
       <thead>

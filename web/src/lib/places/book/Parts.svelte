@@ -46,13 +46,14 @@
   <table class="ruled w-full">
     <tbody>
       <tr>
-        <th scope="row" class="font-normal text-left">{from}</th>
+        <th scope="row" class="font-normal text-left border-t border-line">{from}</th>
         <td class="w-2/5 max-lg:hidden" aria-hidden="true"></td>
         <td class="text-right whitespace-nowrap font-bold">{said(start)}</td>
       </tr>
       {#each steps as { part, low: left, high: right } (part.code)}
         <tr>
-          <th scope="row" class="font-normal text-left">{words(part.words)}</th>
+          <th scope="row" class="font-normal text-left border-t border-line">{words(part.words)}</th
+          >
           <td class="w-2/5 max-lg:hidden align-middle" aria-hidden="true">
             <div class="relative h-3.5">
               <div
@@ -66,7 +67,7 @@
         </tr>
       {/each}
       <tr>
-        <th scope="row" class="text-left">{to}</th>
+        <th scope="row" class="text-left border-t border-line">{to}</th>
         <td class="w-2/5 max-lg:hidden" aria-hidden="true"></td>
         <td class="text-right whitespace-nowrap font-bold">{said(end)}</td>
       </tr>

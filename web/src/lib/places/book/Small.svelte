@@ -10,10 +10,28 @@
     width = 210,
     height = 64,
     bare = true,
-  }: { line: BookLine; units: Units; width?: number; height?: number; bare?: boolean } = $props()
+    followed = [],
+    events = [],
+  }: {
+    line: BookLine
+    units: Units
+    width?: number
+    height?: number
+    bare?: boolean
+    /** Minute and core as all readings make them out. */
+    followed?: [number, number][]
+    /** What happened at which minute. */
+    events?: { minute: number; words: string }[]
+  } = $props()
 
   const end = $derived(
-    Math.max(line.planned.end_min, line.readings.at(-1)?.minute ?? 0, line.pulled_min ?? 0) + 5,
+    Math.max(
+      line.planned.end_min,
+      line.readings.at(-1)?.minute ?? 0,
+      line.pulled_min ?? 0,
+      followed.at(-1)?.[0] ?? 0,
+      ...events.map((e) => e.minute),
+    ) + 5,
   )
   const box = $derived({
     width,
@@ -73,6 +91,24 @@
     d={linePath(line.planned.curve, axis.x, axis.y)}
     class="fill-none stroke-ink-soft stroke-[1.8] [stroke-dasharray:4_3]"
   />
+  {#if followed.length > 0}
+    <path d={linePath(followed, axis.x, axis.y)} class="fill-none stroke-ink stroke-[1.6]" />
+  {/if}
+  {#each events as event, n (n)}
+    <line
+      x1={axis.x(event.minute)}
+      x2={axis.x(event.minute)}
+      y1={height - box.bottom}
+      y2={height - box.bottom - 12}
+      class="stroke-ink stroke-2"
+    />
+    <text
+      class="text-sm fill-ink"
+      x={axis.x(event.minute)}
+      y={box.top + 10 + (n % 3) * 15}
+      text-anchor={axis.x(event.minute) > width - 120 ? 'end' : 'start'}>{event.words}</text
+    >
+  {/each}
   {#each line.readings as r (r.seq)}
     <circle cx={axis.x(r.minute)} cy={axis.y(r.low_c)} r={bare ? 2.6 : 5} class="fill-ink" />
   {/each}

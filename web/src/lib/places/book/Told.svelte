@@ -16,7 +16,7 @@
   <div class="grid grid-cols-2 gap-8 self-stretch max-xl:grid-cols-1">
     <Parts
       title="Where the time went"
-      from="planned, from the door to the take-out"
+      from="planned, door to take-out"
       to="it came out after"
       start={story.planned_min}
       end={story.pulled_min}
@@ -40,9 +40,11 @@
   <p class="quiet">
     {#if Math.abs(late) >= 2}It went in {moved(late)} than planned.{/if}
     {#if told.last_said !== null}
-      Last reading before it came out, after {duration(told.last_said.minute)}: out after {duration(
-        told.last_said.pull_min,
-      )} was expected then.
+      Last reading before it came out, after {duration(told.last_said.minute)}: {told.last_said
+        .pull_min <
+      told.last_said.minute + 1
+        ? 'it was due then.'
+        : `out after ${duration(told.last_said.pull_min)} was expected then.`}
     {/if}
     Each part is worked out in full with this roast's own readings, one after the other.
   </p>

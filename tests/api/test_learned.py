@@ -1,0 +1,76 @@
+"""Why plans say what they say, over HTTP; and the Book's page of a roast."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi.testclient import TestClient
+
+from tests.service.conftest import METHOD, PLAN
+from tests.service.lived import live
+from trencher.api.context import House
+from trencher.core.planner.setup import Deviation
+
+HOT = Deviation(heat=1.4, oven_c=10.0)
+WISH: dict[str, Any] = {
+    "joint": PLAN["joint"],
+    "oven_id": "house-oven",
+    "wanted_c": 57.0,
+    "rest_min": 40.0,
+    "method": METHOD,
+}
+
+
+def test_nothing_learned_nothing_said(client: TestClient, roasting: str) -> None:
+    assert client.post("/api/why", json=WISH).json() == []
+    assert client.get(f"/api/roasts/{roasting}/why").json() == []
+    assert client.get("/api/learned").json() == {"roasts": [], "strays": [], "left_out": []}
+
+
+def test_a_reason_and_a_touch_that_leaves_it_out(client: TestClient, house: House) -> None:
+    ids = [live(house, HOT) for _ in range(2)]
+    why = client.post("/api/why", json=WISH).json()
+    assert [r["level"] for r in why] == ["oven", "cut", "cover"]
+    assert (why[0]["count"], why[0]["left_out"]) == (2, False)
+    assert why[0]["minutes"] < -2.0
+    body = {"what": "oven", "name": "house-oven", "out": True}
+    told = client.post("/api/learned/left-out", json=body).json()
+    assert told["left_out"] == [["oven", "house-oven"]]
+    assert client.post("/api/why", json=WISH).json()[0]["left_out"]
+    assert [r["id"] for r in told["roasts"]] == sorted(ids)
+    assert told["strays"][0]["count"] == 2
+    nobody = {"what": "roast", "name": "nobody", "out": True}
+    assert client.post("/api/learned/left-out", json=nobody).status_code == 404
+
+
+def test_the_page_of_a_roast_weighed_and_noted(client: TestClient, house: House) -> None:
+    roast_id = live(house, HOT)
+    for what, kg in (("raw", 3.1), ("cooked", 2.6), ("cooked", 2.5)):
+        told = client.post(f"/api/roasts/{roast_id}/weights", json={"what": what, "kg": kg})
+        assert told.status_code == 201
+    assert (
+        client.post(f"/api/roasts/{roast_id}/weights", json={"what": "tail", "kg": 1}).status_code
+        == 422
+    )
+    notes = {"text": "Aunt's tin.", "tags": ["Sunday"]}
+    assert client.put(f"/api/roasts/{roast_id}/notes", json=notes).status_code == 200
+    page = client.get(f"/api/book/{roast_id}/page").json()
+    assert page["weights"] == {"raw": 3.1, "cooked": 2.5}
+    assert (page["text"], page["tags"]) == ("Aunt's tin.", ["Sunday"])
+    story = page["story"]
+    assert (
+        abs(story["planned_min"] + sum(p["value"] for p in story["minutes"]) - story["pulled_min"])
+        < 1e-6
+    )
+    assert client.get("/api/book?search=sunday").json()["found"] == 1
+    assert client.get("/api/book/nobody/page").status_code == 404
+
+
+def test_an_export_carries_weights_and_notes(client: TestClient, house: House) -> None:
+    roast_id = live(house, HOT)
+    client.post(f"/api/roasts/{roast_id}/weights", json={"what": "eaten", "kg": 1.2})
+    client.put(f"/api/roasts/{roast_id}/notes", json={"text": "x", "tags": ["a", "b"]})
+    filed = client.get(f"/api/roasts/{roast_id}/export").json()
+    kinds = [e["kind"] for e in filed["roasts"][0]["log"]]
+    assert kinds[-2:] == ["weighed", "noted"]
+    assert filed["roasts"][0]["log"][-1]["tags"] == ["a", "b"]
