@@ -48,9 +48,10 @@ def own_house(path: Path) -> tuple[House, Callable[[], None]]:
     clock = WallClock(busy)
     roasts = RoastService(repository, clock, feed)
     house = House(repository, roasts, clock, feed)
-    stop = downsampling(repository, clock)
+    stop, end = downsampling(repository, clock), roasts.learning.run()
 
     def close() -> None:
+        end()
         stop()
         database.close()
 
@@ -89,9 +90,10 @@ def _demo(database: Database) -> tuple[House, Callable[[], None]]:
     feed = Feed()
     roasts = RoastService(repository, clock, feed)
     live = LiveDemo(roasts, clock, feed)
-    stop = live.run()
+    stop, end = live.run(), roasts.learning.run()
 
     def close() -> None:
+        end()
         stop()
         repository.set_setting("clock", {"now": clock.now().isoformat(), "pace": clock.pace})
         database.close()

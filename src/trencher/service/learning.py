@@ -5,10 +5,13 @@ from __future__ import annotations
 import hashlib
 import json
 import threading
+import time
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any, Literal
+
+import structlog
 
 from trencher.core.belief.learning import (
     Key,
@@ -31,12 +34,15 @@ from trencher.core.thermal.budget import within
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
 from trencher.service.hours import hour
+from trencher.service.shorts import Short
 from trencher.store.lessons import KeptLesson
 from trencher.store.repository import Repository, Snapshot
 
-VERSION = 1
+log = structlog.get_logger()
+VERSION = 2
 """Of how a lesson is made: another one makes all of them anew."""
-AT_ONCE = 3
+AT_ONCE = 8
+IN_A_GO, KEEP_UP_S, TRY_AGAIN_S = 10, 20.0, 2.0
 """So many lessons are made while somebody waits; the others by ``catch_up``."""
 LEFT_OUT = "not_learned"
 """The setting with what plans go without: roasts by id, groups as level and name."""
@@ -79,6 +85,36 @@ class Taught:
     used: bool
     left_out: bool
     pending: bool
+    short: Short | None
+
+
+@dataclass(frozen=True)
+class Made:
+    """What was made of a finished roast. ``key``: of what; ``lesson`` None where it teaches
+    nothing, ``short`` where its log cannot be read."""
+
+    key: str
+    put_in_at: str
+    lesson: Lesson | None
+    short: Short | None
+
+    def plain(self) -> dict[str, Any]:
+        """As it is kept."""
+        return {
+            "lesson": None if self.lesson is None else self.lesson.plain(),
+            "short": None if self.short is None else self.short.plain(),
+        }
+
+
+def _read(key: str, put_in_at: str, data: Mapping[str, Any]) -> Made:
+    """As ``Made.plain`` keeps it. KeyError, TypeError, ValueError for another."""
+    one, short = data["lesson"], data["short"]
+    return Made(
+        key,
+        put_in_at,
+        None if one is None else Lesson.read(one),
+        None if short is None else Short.read(short),
+    )
 
 
 @dataclass(frozen=True)
@@ -111,7 +147,9 @@ class LearningService:
         self._lock = threading.Lock()
         self._working = threading.Lock()
         self._at: tuple[Any, ...] = ()
-        self._lessons: dict[str, tuple[str, str, Lesson | None]] = {}
+        self._trying: tuple[Any, ...] = ()
+        self._tried = -TRY_AGAIN_S
+        self._lessons: dict[str, Made] = {}
         self._rows: list[KeptLesson] = []
 
     # --- what plans go by ----------------------------------------------------------------------
@@ -122,38 +160,38 @@ class LearningService:
         ``before``, if given. None where none did. ``kept``: of one moment, with LEFT_OUT."""
         kept = kept or self.repository.snapshot(LEFT_OUT)
         out = kept.setting_as(LEFT_OUT, _read_left_out, NOTHING)
-        lessons = [
-            one
-            for _, at, one in self._all(kept).values()
-            if one is not None
-            and one.id not in out["roasts"]
-            and (before is None or hour(at) < hour(before))
+        made = [
+            found
+            for found in self._all(kept).values()
+            if found.lesson is not None
+            and found.lesson.id not in out["roasts"]
+            and (before is None or hour(found.put_in_at) < hour(before))
         ]
+        lessons = tuple(found.lesson for found in made if found.lesson is not None)
         if not lessons:
             return None
         when = self.clock.now() if before is None else hour(before)
         # Lessons fade by the year: anew every week is enough.
         today = when.toordinal() // 7 * 7
-        stamp = _stamp(tuple((x.id, self._lessons[x.id][0]) for x in lessons), today)
-        learned = self._learned(stamp, tuple(lessons), today)
+        stamp = _stamp(tuple((x.id, y.key) for x, y in zip(lessons, made, strict=True)), today)
+        learned = _learn(_Lessons(stamp, lessons, today))
         groups = _groups(out)
         return Teaching(f"{stamp}{sorted(groups)}", oven_id, groups, learned)
 
-    @staticmethod
-    def _learned(stamp: str, lessons: tuple[Lesson, ...], today: int) -> Learned:
-        return _learn(_Lessons(stamp, lessons, today))
-
-    def _all(self, ovens: Snapshot | None = None) -> dict[str, tuple[str, str, Lesson | None]]:
-        """Every lesson that is made: id → (key, hour it went in, lesson)."""
+    def _all(self, ovens: Snapshot | None = None) -> dict[str, Made]:
+        """Every roast whose lesson is made."""
         ovens = ovens or self.repository.snapshot()
         digests = {o.id: _digest(o) for o in ovens.ovens.values()}
         at = (self.repository.restores, self.repository.lessons.stamp(), sorted(digests.items()))
         with self._lock:
             if at == self._at:
                 return self._lessons
+            # Thousands may be on their way (``run``): not all of them are looked at every time.
+            if at == self._trying and time.monotonic() - self._tried < TRY_AGAIN_S:
+                return self._lessons
         self.catch_up(AT_ONCE)
         rows = self.repository.lessons.kept()
-        found: dict[str, tuple[str, str, Lesson | None]] = {}
+        found: dict[str, Made] = {}
         whole = True
         for row in rows:
             key = _key(row, digests)
@@ -161,22 +199,48 @@ class LearningService:
                 whole = False
                 continue
             kept = self._lessons.get(row.roast_id)
-            if kept is not None and kept[0] == key:
+            if kept is not None and kept.key == key:
                 found[row.roast_id] = kept
                 continue
-            one = None
-            if row.data is not None:
-                try:
-                    one = Lesson.read(row.data)
-                except (KeyError, TypeError, ValueError):
-                    # What is kept of it cannot be read: its log can.
-                    with self._working, within(None):
-                        one = self._make(row, key)
-            found[row.roast_id] = (key, row.put_in_at, one)
+            try:
+                found[row.roast_id] = _read(key, row.put_in_at, row.data or {})
+            except (KeyError, TypeError, ValueError):
+                # What is kept of it cannot be read: its log can.
+                with self._working, within(None):
+                    found[row.roast_id] = self._make(row, key)
         with self._lock:
             self._lessons, self._rows = found, rows
-            self._at = at if whole else ()
+            self._at, self._trying = (at, ()) if whole else ((), at)
+            self._tried = time.monotonic()
         return found
+
+    def run(self) -> Callable[[], None]:
+        """Keep up with what is finished, restored and taken in, in a thread; returns how to end
+        it."""
+        ended = threading.Event()
+
+        def keep_up() -> None:
+            seen: object = None
+            while not ended.wait(0.05 if seen is None else KEEP_UP_S):
+                try:
+                    now = (self.repository.restores, self.repository.lessons.stamp())
+                    while now != seen and not ended.is_set():
+                        if self.catch_up(IN_A_GO) == 0:
+                            seen = now
+                        ended.wait(0.02)
+                except Exception:
+                    # The next round tries again; plans make what they need themselves.
+                    log.exception("lessons could not be made")
+                    seen = object()
+
+        thread = threading.Thread(target=keep_up, name="lessons", daemon=True)
+        thread.start()
+
+        def end() -> None:
+            ended.set()
+            thread.join(timeout=10.0)
+
+        return end
 
     def catch_up(self, most: int | None = None) -> int:
         """Make lessons that are missing or made from something else, the latest first; so many at
@@ -192,11 +256,14 @@ class LearningService:
                     self._make(row, _key(row, digests))
             return 0 if most is None else max(len(stale) - most, 0)
 
-    def _make(self, row: KeptLesson, key: str) -> Lesson | None:
+    def _make(self, row: KeptLesson, key: str) -> Made:
         made: Lesson | None = None
+        short: Short | None = None
         put_in = ""
         try:
-            put_in = self.repository.session(row.roast_id).put_in_at or ""
+            session = self.repository.session(row.roast_id)
+            put_in, short = session.put_in_at or "", Short.of(session)
+            self.repository.reword(row.roast_id)
             if (lived := self._lived(row.roast_id)) is not None:
                 joint, method = lived.roast.joint, lived.roast.method
                 tags = tags_of(lived.oven.id, lived.roast.cooker.kind, joint, method)
@@ -211,9 +278,9 @@ class LearningService:
         except (TrencherError, LookupError, ValueError):
             # A roast that cannot be followed teaches nothing; its own page says why.
             made = None
-        data = None if made is None else made.plain()
-        self.repository.lessons.keep(row.roast_id, key, put_in, data)
-        return made
+        found = Made(key, put_in, made, short)
+        self.repository.lessons.keep(row.roast_id, key, put_in, found.plain())
+        return found
 
     # --- what the cook says of it ----------------------------------------------------------------
     def left_out(self) -> Without:
@@ -242,7 +309,7 @@ class LearningService:
     def lessons(self) -> tuple[Lesson, ...]:
         """Every lesson that plans go by."""
         out = self.left_out()["roasts"]
-        found = (one for _, _, one in self._all().values())
+        found = (made.lesson for made in self._all().values())
         return tuple(one for one in found if one is not None and one.id not in out)
 
     def names(self) -> dict[Key, str]:
@@ -272,7 +339,8 @@ class LearningService:
         weights = {} if teaching is None else teaching.learned.weights
         found = []
         for row in self._rows:
-            _, _, one = lessons.get(row.roast_id, ("", "", None))
+            made = lessons.get(row.roast_id)
+            one = None if made is None else made.lesson
             used = one is not None and row.roast_id not in out["roasts"]
             found.append(
                 Taught(
@@ -283,7 +351,8 @@ class LearningService:
                     weights.get(row.roast_id, 0.0),
                     used,
                     row.roast_id in out["roasts"],
-                    row.roast_id not in lessons,
+                    made is None,
+                    None if made is None else made.short,
                 )
             )
         return found

@@ -142,7 +142,7 @@ def _head(row: RoastRow, session: Session) -> None:
     row.status, row.last_seq = session.status, session.last_seq
     row.name, row.serve_at = session.plan.name, session.plan.serve_at
     row.oven_id = session.plan.oven_id
-    row.words = words_of(session.plan, session.verdict, session.notes)
+    row.words = words_of(session)
 
 
 def _aside(sql: SqlSession, date: str) -> int:
@@ -294,6 +294,12 @@ class Repository:
             found = self._headings(rows)
             all_of = sql.scalar(select(func.count()).select_from(RoastRow).where(*where)) or 0
         return found, all_of
+
+    def reword(self, roast_id: str) -> None:
+        """Let a roast be found by all that this Trencher finds one by. NotFound, Damaged."""
+        session = self.session(roast_id)
+        with self._db.write() as sql:
+            _row(sql, roast_id).words = words_of(session)
 
     def names(self, roast_ids: Iterable[str]) -> dict[str, str]:
         """What roasts are called, of those that are there."""

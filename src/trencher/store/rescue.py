@@ -135,7 +135,7 @@ def _whole(target: sqlite3.Connection) -> tuple[str, ...]:
             "serve_at": kept.plan.serve_at,
             "last_seq": kept.last_seq,
             "oven_id": kept.plan.oven_id,
-            "words": words_of(kept.plan, kept.verdict, kept.notes),
+            "words": words_of(kept),
             "aside": aside,
         }
         marks = ", ".join(f":{key}" for key in values)

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import unicodedata
+from contextlib import suppress
+from datetime import datetime
 
-from trencher.core.entries import Judged, Noted
-from trencher.core.plan import Plan
+from trencher.core.session import Session
 
 
 def plain(text: str) -> str:
@@ -15,8 +16,23 @@ def plain(text: str) -> str:
     return " ".join("".join(kept).split())
 
 
-def words_of(plan: Plan, verdict: Judged | None, notes: Noted | None) -> str:
-    """Name, cut, the cook's word, and what was noted of a roast."""
+MONTHS = (
+    *("January", "February", "March", "April", "May", "June"),
+    *("July", "August", "September", "October", "November", "December"),
+)
+
+
+def words_of(session: Session) -> str:
+    """Name, cut, oven, way, month, guests, the cook's word, and what was noted of a roast."""
+    plan, verdict, notes = session.plan, session.verdict, session.notes
     told = () if verdict is None else (verdict.verdict, verdict.change)
     noted = () if notes is None else (notes.text, *notes.tags)
-    return plain(" ".join((plan.name, plan.joint.facts.name, *told, *noted)))
+    when: tuple[str, ...] = ()
+    with suppress(ValueError):
+        served = datetime.fromisoformat(plan.serve_at)
+        when = (MONTHS[served.month - 1], str(served.year))
+    where = (plan.oven_id, session.school or "")
+    guests = session.claims.values()
+    return plain(
+        " ".join((plan.name, plan.joint.facts.name, *where, *when, *guests, *told, *noted))
+    )

@@ -32,6 +32,31 @@ class ReasonOut(Out):
     left_out: bool
 
 
+class ShortOut(Out):
+    """A finished roast in short. Minutes from the door, °C, kg; null where nobody noted or weighed
+    it. ``peak_open``: nobody read on after the highest; ``looked_min``: the last reading."""
+
+    cut: str
+    school: str | None
+    served_at: str
+    wanted_c: float
+    kg: float
+    planned_min: float | None
+    pulled_min: float | None
+    planned_c: float | None
+    out_c: float | None
+    peak_c: float | None
+    peak_open: bool
+    looked_min: float | None
+    closed: str
+    price: float | None
+    raw_kg: float | None
+    cooked_kg: float | None
+    eaten_kg: float | None
+    guests: list[str]
+    tags: list[str]
+
+
 class TaughtOut(Out):
     """A finished roast among the lessons: ``weight`` 1 where it lies among the others; ``used``:
     False where it is left out or nothing was read; ``pending``: not worked out yet."""
@@ -43,6 +68,8 @@ class TaughtOut(Out):
     used: bool
     left_out: bool
     pending: bool
+    oven_id: str
+    short: ShortOut | None
 
 
 class StrayOut(Out):

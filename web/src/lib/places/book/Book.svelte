@@ -3,10 +3,14 @@
   import { untrack } from 'svelte'
   import Larder from './Larder.svelte'
   import Aside from './Aside.svelte'
-  import { http, Refused, want, type BookLine } from '$lib/api/client'
+  import { http, Refused, want, type BookLine, type Learned } from '$lib/api/client'
   import { route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { newest } from '$lib/state/newest'
+  import Fold from '$lib/ui/Fold.svelte'
+  import Working from '$lib/ui/Working.svelte'
+  import Across from './Across.svelte'
+  import Beside from './Beside.svelte'
   import BookLines from './BookLines.svelte'
   import BookPage from './BookPage.svelte'
   import TakeAlong from './TakeAlong.svelte'
@@ -25,6 +29,17 @@
   let search = $state('')
   let asked = $state('')
   let fetching = $state(false)
+  let picked = $state<string[]>([])
+  let besides = $state(false)
+  let learned = $state<Learned | null>(null)
+  const heardLearned = newest<Learned>((found) => (learned = found))
+
+  const MOST_BESIDE = 4
+  function pick(id: string): void {
+    picked = picked.includes(id)
+      ? picked.filter((p) => p !== id)
+      : [...picked, id].slice(-MOST_BESIDE)
+  }
 
   const id = $derived((route.params as { id?: string }).id)
   const units = $derived(kitchen.units)
@@ -99,7 +114,8 @@
   })
   $effect(() => {
     void [kitchen.dayNews, Object.values(kitchen.news).reduce((a, b) => a + b, 0)]
-    if (id === undefined) void load()
+    if (id === undefined)
+      void Promise.all([load(), saying(heardLearned(want(http.GET('/learned'))))])
     else void loadOne(id)
   })
 </script>
@@ -122,7 +138,11 @@
       {#if !empty}
         <label class="w-[min(20rem,100%)]">
           <span class="sr-only">Search the Book</span>
-          <input class="field" placeholder="Search cut, name, verdict" bind:value={search} />
+          <input
+            class="field"
+            placeholder="Search cut, oven, guest, month, word"
+            bind:value={search}
+          />
         </label>
       {/if}
     </div>
@@ -133,13 +153,35 @@
     {:else if page.found === 0}
       <p class="quiet">Nothing in the Book says “{asked}”.</p>
     {:else}
-      <BookLines lines={page.lines} {units} />
+      {#if besides}
+        <Beside ids={picked} {units} onleave={() => (besides = false)} />
+      {:else}
+        {#if picked.length > 0}
+          <p class="acts items-center">
+            <button class="act" disabled={picked.length < 2} onclick={() => (besides = true)}
+              >Put {picked.length} side by side</button
+            >
+            <button class="act plain" onclick={() => (picked = [])}>None of them</button>
+            {#if picked.length < 2}<span class="quiet">Pick another one.</span>{/if}
+          </p>
+        {/if}
+        <BookLines lines={page.lines} {units} {picked} onpick={pick} />
+      {/if}
       {#if page.next !== null}
         <button class="act" disabled={fetching} onclick={unroll}>
           {fetching ? 'Opening…' : `Earlier ones: ${page.found - page.lines.length} more`}
         </button>
       {/if}
-      <p class="quiet">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
+      {#if !besides}
+        <p class="quiet">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
+      {/if}
+      <Fold title="What they tell together" asks="across">
+        {#if learned === null}
+          <Working words="Opening all of them…" />
+        {:else}
+          <Across {learned} />
+        {/if}
+      </Fold>
     {/if}
     <Aside />
     <TakeAlong />

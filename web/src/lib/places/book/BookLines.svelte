@@ -5,7 +5,18 @@
   import Small from './Small.svelte'
   import { CLOSED, gapWords, outGap, overWords, peakGap } from './words'
 
-  let { lines, units }: { lines: BookLine[]; units: Units } = $props()
+  let {
+    lines,
+    units,
+    picked,
+    onpick,
+  }: {
+    lines: BookLine[]
+    units: Units
+    /** Those that are to be put side by side. */
+    picked: string[]
+    onpick: (id: string) => void
+  } = $props()
 </script>
 
 <table class="ruled self-stretch max-lg:block">
@@ -31,6 +42,16 @@
           <span class="quiet block text-sm">
             {line.cut}, {weight(line.weight_kg, units)} · {day(new Date(line.served_at))}
           </span>
+          {#if line.verdict !== null}
+            <label class="quiet text-sm inline-flex items-center gap-1.5 min-h-8 print:hidden">
+              <input
+                type="checkbox"
+                checked={picked.includes(line.id)}
+                onchange={() => onpick(line.id)}
+              />
+              side by side<span class="sr-only">: {line.name}</span>
+            </label>
+          {/if}
         </td>
         <td class="align-middle max-lg:block max-lg:border-0"
           >{#if line.verdict !== null}<Small {line} {units} />{/if}</td
