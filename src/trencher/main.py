@@ -76,6 +76,8 @@ def demo_house(path: Path, *, fresh: bool = False) -> tuple[House, Callable[[], 
     repository = Repository(database)
     build_world(repository, today)
     roasts = RoastService(repository, FastClock(demo_start(today), pace=0.0), Feed())
+    # What the past roasts taught, before tonight is planned by it.
+    roasts.learning.catch_up()
     DayService(repository, roasts.clock, roasts.feed, roasts).settle(today.date().isoformat())
     repository.set_setting("clock", {"now": demo_start(today).isoformat(), "pace": 1.0})
     # Last: a world that was not finished is made again.

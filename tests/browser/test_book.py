@@ -20,7 +20,7 @@ def test_the_book_is_read_page_by_page_and_searched_whole(page: Page, site: Site
     copied(site.house, "silverside", 60)
     opened(page, f"{site.url}/book")
     expect(page.get_by_role("heading", name="69 roasts")).to_be_visible()
-    rows = page.locator("main table tbody tr")
+    rows = page.locator("[data-say='lines'] tbody tr")
     expect(rows).to_have_count(25)
     page.get_by_role("button", name="Earlier ones: 44 more").click()
     expect(rows).to_have_count(50)
@@ -31,9 +31,9 @@ def test_the_book_is_read_page_by_page_and_searched_whole(page: Page, site: Site
     site.house.roasts.change("pork-loin", Changed.of({"wanted_c": 66.0}))
     page.wait_for_timeout(500)
     expect(rows).to_have_count(69)
-    page.get_by_placeholder("Search cut, name, verdict").fill("Hávnch, venison!")
+    page.get_by_label("Search the Book").fill("Hávnch, venison!")
     expect(page.get_by_text("Nothing in the Book says")).to_be_visible()
-    page.get_by_placeholder("Search cut, name, verdict").fill("Háunch, venison!")
+    page.get_by_label("Search the Book").fill("Háunch, venison!")
     expect(rows).to_have_count(1)
     expect(page.get_by_role("heading", name="1 roast")).to_be_visible()
 
@@ -43,8 +43,8 @@ def test_a_word_said_is_found_at_once(page: Page, site: Site) -> None:
     site.house.roasts.judge("silverside", "Grey as slate", "")
     expect(page.get_by_text("Grey as slate")).to_be_visible()
     page.get_by_role("link", name="All roasts").click()
-    page.get_by_placeholder("Search cut, name, verdict").fill("SLATE")
-    expect(page.locator("main table tbody tr")).to_have_count(1)
+    page.get_by_label("Search the Book").fill("SLATE")
+    expect(page.locator("[data-say='lines'] tbody tr")).to_have_count(1)
 
 
 def test_a_record_that_cannot_be_read_is_said_put_aside_and_taken_back(
@@ -166,3 +166,65 @@ def test_what_another_kitchen_brings_is_looked_through_and_taken_in(
     with page.expect_download() as one:
         page.get_by_role("link", name="All of it as open JSON").click()
     assert one.value.suggested_filename == "roast-neighbours.json"
+
+
+def test_a_roast_tells_where_its_time_went_and_is_weighed_and_noted(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/book/silverside")
+    time = page.get_by_role("region", name="Where the time went")
+    expect(time).to_contain_text("taken out later than that")
+    expect(time).to_contain_text("28 min later")
+    expect(page.get_by_role("region", name="Where the degrees went")).to_contain_text(
+        "came out hotter than planned"
+    )
+    page.get_by_role("button", name="What it weighed").click()
+    field = page.get_by_label("out of the rest")
+    field.fill("1.4")
+    field.press("Enter")
+    expect(page.locator("[data-say='weights']")).to_contain_text("1.40 kg out of the rest")
+    page.get_by_role("button", name="Notes and tags").click()
+    page.get_by_label("To be remembered").fill("Ask for a thicker piece.")
+    page.get_by_label("Words to find it by").fill("wet, Sunday")
+    page.get_by_role("button", name="Keep the notes").click()
+    expect(page.locator("[data-say='notes']")).to_have_text("Ask for a thicker piece.")
+    kept = site.house.roasts.session("silverside")
+    assert kept.weights == {"cooked": 1.4}
+    assert kept.notes is not None
+    assert kept.notes.tags == ("wet", "Sunday")
+    page.get_by_role("button", name="Change your word").click()
+    page.get_by_label("How did it turn out?").fill("Grey, but eaten.")
+    page.get_by_role("button", name="Keep it", exact=True).click()
+    expect(page.get_by_text("“Grey, but eaten.”")).to_be_visible()
+
+
+def test_a_lesson_is_left_out_and_the_ways_say_why(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/book/kid-leg")
+    lesson = page.locator("[data-say='lesson']")
+    expect(lesson).to_contain_text("The next plans learn from it, by 5 readings")
+    lesson.get_by_role("button", name="Leave it out").click()
+    expect(lesson).to_contain_text("Left out: the next plans go without it.")
+    assert site.house.roasts.learning.left_out()["roasts"] == ["kid-leg"]
+    page.goto(f"{site.url}/ways/sirloin")
+    page.get_by_role("button", name="Goes by your earlier roasts: House oven").click()
+    why = page.locator("[data-say='why'] li").first
+    expect(why).to_contain_text("from 8 roasts")
+    why.get_by_role("button", name="leave it out").click()
+    expect(why).to_contain_text("left out")
+    assert ["oven", "house-oven"] in site.house.roasts.learning.left_out()["groups"]
+    why.get_by_role("button", name="go by it again").click()
+    expect(why.get_by_role("button", name="leave it out")).to_be_visible()
+
+
+def test_two_roasts_side_by_side_and_all_of_them_together(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/book")
+    for name in ("Venison", "Silverside"):
+        page.locator("label", has_text=name).get_by_role("checkbox").check()
+    page.get_by_role("button", name="Put 2 side by side").click()
+    beside = page.get_by_role("region", name="Side by side")
+    expect(beside.get_by_role("row", name="came out after")).to_contain_text("1 h 54")
+    expect(beside.get_by_role("img", name="Cores from the door on")).to_be_visible()
+    beside.get_by_role("button", name="Back to the list").click()
+    page.get_by_role("button", name="What they tell together").click()
+    together = page.locator("[data-say='across']")
+    expect(together.get_by_role("img", name="Planned against happened")).to_be_visible()
+    expect(together).to_contain_text("n = 9")
+    expect(together.get_by_role("row", name="Leg of kid")).to_be_visible()

@@ -12,6 +12,7 @@ from trencher.api.context import House
 from trencher.core.errors import NotFound
 from trencher.core.plan import Plan
 from trencher.core.planner.setup import Deviation
+from trencher.service.buying import bought
 from trencher.service.clock import FastClock
 
 HOT = Deviation(heat=1.4, oven_c=10.0)
@@ -160,3 +161,23 @@ def test_a_peak_nobody_read_past_is_no_peak(house: House) -> None:
         if reading.minute > top.minute:
             house.roasts.withdraw(roast_id, reading.seq)
     assert house.roasts.session(roast_id).peak_open
+
+
+def test_what_was_weighed_is_bought_by(house: House) -> None:
+    joint = Plan.of(PLAN).joint
+    wish = house.kitchen.wish(joint, "house-oven", 57.0, 40.0, "leave-in")
+    before = bought(wish, [], 8, 0.0, None, [])
+    for _ in range(3):
+        roast_id = live(house, Deviation())
+        made = house.roasts.learning.taught()
+        short = next(t.short for t in made if t.id == roast_id)
+        assert short is not None
+        assert short.reckoned_kg is not None
+        house.roasts.weigh(roast_id, "cooked", round(0.85 * short.reckoned_kg, 3))
+    wish = house.kitchen.wish(joint, "house-oven", 57.0, 40.0, "leave-in")
+    after = bought(
+        wish, [], 8, 0.0, None, [], None, None, None, (), *house.roasts.learning.yields()
+    )
+    assert after.buy_kg > 1.08 * before.buy_kg
+    assert after.yields.cooked_kg < 0.92 * before.yields.cooked_kg
+    assert "3 weighed roasts" in after.learned[0]

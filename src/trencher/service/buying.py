@@ -26,6 +26,15 @@ from trencher.core.day.buying import (
     yield_of,
 )
 from trencher.core.day.people import Guest, appetites
+from trencher.core.day.yields import (
+    CUT_SD,
+    Ratio,
+    WeighedYield,
+    eaten_ratio,
+    with_yield,
+    words,
+    yield_ratio,
+)
 from trencher.core.joint import Joint
 from trencher.core.planner.forecast import Forecast
 from trencher.service.planning import Wish, work_out
@@ -48,7 +57,7 @@ class FatWay:
 
 @dataclass(frozen=True, kw_only=True)
 class Bought:
-    """The answer for a joint and its table."""
+    """The answer for a joint and its table. ``learned``: what weighed roasts changed of it."""
 
     yields: Yield
     wanted_kg: float
@@ -61,6 +70,7 @@ class Bought:
     keep_days: int
     figure: str
     raised: tuple[str, ...]
+    learned: tuple[str, ...] = ()
 
 
 def _forecast(wish: Wish, joint: Joint) -> Forecast:
@@ -99,25 +109,25 @@ def bought(
     bone_kg: float | None = None,
     trim_kg: float | None = None,
     others: Sequence[AtTable] = (),
+    weighed: Sequence[WeighedYield] = (),
+    eaten: Sequence[float] = (),
 ) -> Bought:
     """Yields, what to buy, the fat cover's choices, and the offers as meals.
 
     The joint itself is the first offer where it has a price. ``table_on``: the day it is eaten.
     ``bone_kg``, ``trim_kg``: what was weighed of it. ``others``: joints that feed the same people;
-    this one is for what they leave, and at least for those who eat none of them.
+    this one is for what they leave, and at least for those who eat none of them. ``weighed``,
+    ``eaten``: what earlier roasts came to, and what was eaten of them.
     """
     joint = wish.joint
     found = _forecast(wish, joint)
-    loss = found.loss.fraction
+    gave, ate = yield_ratio(weighed, joint.cut), eaten_ratio(eaten)
+    loss = with_yield(found.loss.fraction, gave)
     eaters = appetites(guests, people, joint.facts.kind)
-    tonight = _left_for_it(guests, eaters, joint.facts.kind, others)
+    tonight = ate.factor * _left_for_it(guests, eaters, joint.facts.kind, others)
     wanted = tonight + wanted_kg((), leftover_plates)
     yields = yield_of(
-        joint,
-        loss,
-        loss_band=(max(loss - LOSS_DOUBT[0], 0.0), loss + LOSS_DOUBT[1]),
-        bone_kg=bone_kg,
-        trim_kg=trim_kg,
+        joint, loss, loss_band=_loss_band(loss, gave), bone_kg=bone_kg, trim_kg=trim_kg
     )
     buy = raw_for(joint.facts, wanted, loss)
     spare = yields.cooked_kg - tonight
@@ -134,7 +144,9 @@ def bought(
                 joint=o.joint,
                 price=o.price,
                 was_price=o.was_price,
-                loss=_forecast(wish, o.joint).loss.fraction,
+                loss=with_yield(
+                    _forecast(wish, o.joint).loss.fraction, yield_ratio(weighed, o.joint.cut)
+                ),
                 date_in_days=None
                 if o.use_by is None or table_on is None
                 else (o.use_by - table_on).days,
@@ -159,7 +171,18 @@ def bought(
         keep_days=profile.keep_days,
         figure=profile.figures[judged.safety].words,
         raised=raised,
+        learned=tuple(
+            said
+            for said in (words(gave, f"{joint.facts.name} gives"), words(ate, "people here eat"))
+            if said
+        ),
     )
+
+
+def _loss_band(loss: float, gave: Ratio) -> tuple[float, float]:
+    """The loss, less and more: what weighed roasts of the cut leave of the doubt."""
+    sure = min(1.0, gave.sd / CUT_SD)
+    return max(loss - LOSS_DOUBT[0] * sure, 0.0), loss + LOSS_DOUBT[1] * sure
 
 
 def _left_for_it(

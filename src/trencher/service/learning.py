@@ -26,11 +26,17 @@ from trencher.core.belief.learning import (
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import Timeline
 from trencher.core.catalogue.cuts import CUTS
+from trencher.core.day.buying import PLATE_KG
+from trencher.core.day.yields import WeighedYield
 from trencher.core.errors import NotFound, TrencherError
+from trencher.core.outcome.outcomes import loss_of
 from trencher.core.oven import OvenRecord
 from trencher.core.planner.doubt import Doubt
-from trencher.core.planner.setup import Roast
+from trencher.core.planner.forward import walk
+from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.session import Session
 from trencher.core.thermal.budget import within
+from trencher.core.thermal.geometry import COARSE
 from trencher.service.clock import Clock
 from trencher.service.feed import Feed
 from trencher.service.hours import hour
@@ -39,7 +45,7 @@ from trencher.store.lessons import KeptLesson
 from trencher.store.repository import Repository, Snapshot
 
 log = structlog.get_logger()
-VERSION = 2
+VERSION = 3
 """Of how a lesson is made: another one makes all of them anew."""
 AT_ONCE = 8
 IN_A_GO, KEEP_UP_S, TRY_AGAIN_S = 10, 20.0, 2.0
@@ -262,9 +268,12 @@ class LearningService:
         put_in = ""
         try:
             session = self.repository.session(row.roast_id)
-            put_in, short = session.put_in_at or "", Short.of(session)
+            put_in = session.put_in_at or ""
+            short = Short.of(session, None, None)
             self.repository.reword(row.roast_id)
             if (lived := self._lived(row.roast_id)) is not None:
+                loss = loss_of(walk(kitchen(lived.roast, COARSE)).end).fraction
+                short = Short.of(session, loss, self._people(session))
                 joint, method = lived.roast.joint, lived.roast.method
                 tags = tags_of(lived.oven.id, lived.roast.cooker.kind, joint, method)
                 made = lesson(
@@ -281,6 +290,28 @@ class LearningService:
         found = Made(key, put_in, made, short)
         self.repository.lessons.keep(row.roast_id, key, put_in, found.plain())
         return found
+
+    def _people(self, session: Session) -> int | None:
+        """Who sat at table, where this joint was the only one of its day."""
+        facts = self.repository.sound_day(session.plan.serve_at[:10]).facts
+        people, joints = facts.get("people"), facts.get("joints") or {}
+        return int(people) if isinstance(people, int | float) and len(joints) <= 1 else None
+
+    def yields(self) -> tuple[tuple[WeighedYield, ...], tuple[float, ...]]:
+        """Roasts that were weighed: cooked over reckoned; and eaten over what plates are reckoned
+        where that was weighed too. Those left out are not among them."""
+        out = self.left_out()["roasts"]
+        weighed: list[WeighedYield] = []
+        eaten: list[float] = []
+        for roast_id, made in self._all().items():
+            if (short := made.short) is None or roast_id in out:
+                continue
+            if short.cooked_kg is not None and short.reckoned_kg:
+                ratio = short.cooked_kg / short.reckoned_kg
+                weighed.append(WeighedYield(cut=short.cut_id, ratio=ratio))
+            if short.eaten_kg is not None and short.people:
+                eaten.append(short.eaten_kg / (short.people * PLATE_KG["usual"]))
+        return tuple(weighed), tuple(eaten)
 
     # --- what the cook says of it ----------------------------------------------------------------
     def left_out(self) -> Without:

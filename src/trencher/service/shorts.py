@@ -11,7 +11,9 @@ from trencher.core.session import Session
 @dataclass(frozen=True, kw_only=True)
 class Short:
     """Of one finished roast. Minutes from the door, °C, kg; None where nobody noted or weighed it.
-    ``peak_open``: nobody read on after the highest; ``looked_min``: the last reading."""
+    ``peak_open``: nobody read on after the highest; ``looked_min``: the last reading;
+    ``reckoned_kg``: what it should have come to, cooked; ``people``: at table, if it was the only
+    joint."""
 
     cut: str
     school: str | None
@@ -30,12 +32,15 @@ class Short:
     raw_kg: float | None
     cooked_kg: float | None
     eaten_kg: float | None
+    reckoned_kg: float | None
+    people: int | None
+    cut_id: str
     guests: tuple[str, ...]
     tags: tuple[str, ...]
 
     @classmethod
-    def of(cls, session: Session) -> Self:
-        """Of a roast's log."""
+    def of(cls, session: Session, loss: float | None, people: int | None) -> Self:
+        """Of a roast's log, its cooking loss as it went, and who sat at its table alone."""
         plan, planned, weights = session.plan, session.planned, session.weights
         return cls(
             cut=plan.joint.facts.name,
@@ -55,6 +60,9 @@ class Short:
             raw_kg=weights.get("raw"),
             cooked_kg=weights.get("cooked"),
             eaten_kg=weights.get("eaten"),
+            reckoned_kg=None if loss is None else _reckoned(session, loss),
+            people=people,
+            cut_id=plan.joint.cut,
             guests=tuple(sorted(set(session.claims.values()))),
             tags=() if session.notes is None else session.notes.tags,
         )
@@ -68,3 +76,20 @@ class Short:
         """Of its plain form. TypeError for another."""
         lists = {name: tuple(data[name]) for name in ("guests", "tags")}
         return cls(**{f.name: data[f.name] for f in fields(cls)} | lists)
+
+
+def _reckoned(session: Session, loss: float) -> float:
+    """Cooked meat of what was bought, bones and trim as weighed or as usual, kg."""
+    plan, weights = session.plan, session.weights
+    joint, cut = plan.joint, plan.joint.facts
+    raw = weights.get("raw", joint.total_kg)
+    bone = weights.get("bones", plan.buy.bone_kg)
+    meat = raw - (raw * cut.bone_share if bone is None else bone)
+    trimmed = weights.get("trimmed")
+    if trimmed is not None:
+        meat = min(meat, trimmed - (trimmed * cut.bone_share if bone is None else bone))
+    elif plan.buy.trim_kg is not None:
+        meat -= plan.buy.trim_kg
+    else:
+        meat -= raw * cut.trim_share
+    return max(meat, 0.0) * (1.0 - loss)

@@ -115,7 +115,7 @@ TONIGHT: tuple[dict[str, Any], ...] = (
         "name": "Pork loin with crackling",
         "oven_id": "scullery-range",
         "wanted_c": 71.0,
-        "rest_min": 30.0,
+        "rest_min": 35.0,
         "joint": {
             "cut": "pork-loin-rind",
             "weight_kg": 2.6,

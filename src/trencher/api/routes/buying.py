@@ -97,6 +97,7 @@ class BuyingOut(Out):
     card: list[str]
     figure: str
     figure_raised: list[str]
+    learned: list[str]
 
 
 class SaltAdviceOut(Out):
@@ -149,6 +150,7 @@ def buying(house: HouseDep, body: BuyingBody) -> BuyingOut:
         body.bone_kg,
         body.trim_kg,
         others,
+        *house.roasts.learning.yields(),
     )
     return BuyingOut.of(
         found,

@@ -53,6 +53,8 @@ class ShortOut(Out):
     raw_kg: float | None
     cooked_kg: float | None
     eaten_kg: float | None
+    reckoned_kg: float | None
+    people: int | None
     guests: list[str]
     tags: list[str]
 

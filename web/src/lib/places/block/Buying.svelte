@@ -122,6 +122,7 @@
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
   {#if found !== null}
     <Yields {found} />
+    {#each found.learned as said (said)}<p data-say="learned">{said}</p>{/each}
     {#if found.others.length > 0}
       <p>
         The same people eat of

@@ -7,7 +7,6 @@
   import { route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { newest } from '$lib/state/newest'
-  import Fold from '$lib/ui/Fold.svelte'
   import Working from '$lib/ui/Working.svelte'
   import Across from './Across.svelte'
   import Beside from './Beside.svelte'
@@ -31,6 +30,7 @@
   let fetching = $state(false)
   let picked = $state<string[]>([])
   let besides = $state(false)
+  let together = $state(false)
   let learned = $state<Learned | null>(null)
   const heardLearned = newest<Learned>((found) => (learned = found))
 
@@ -114,9 +114,13 @@
   })
   $effect(() => {
     void [kitchen.dayNews, Object.values(kitchen.news).reduce((a, b) => a + b, 0)]
-    if (id === undefined)
-      void Promise.all([load(), saying(heardLearned(want(http.GET('/learned'))))])
+    if (id === undefined) void load()
     else void loadOne(id)
+  })
+  // All of them are a lot to fetch: only where somebody looks.
+  $effect(() => {
+    void kitchen.dayNews
+    if (together) void saying(heardLearned(want(http.GET('/learned'))))
   })
 </script>
 
@@ -175,13 +179,18 @@
       {#if !besides}
         <p class="quiet">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
       {/if}
-      <Fold title="What they tell together" asks="across">
-        {#if learned === null}
-          <Working words="Opening all of them…" />
-        {:else}
-          <Across {learned} />
-        {/if}
-      </Fold>
+      <button
+        class="text-left min-h-11 font-semibold text-ink-soft underline underline-offset-4 print:hidden"
+        aria-expanded={together}
+        data-ask="across"
+        onclick={() => (together = !together)}
+        >{together ? 'Hide what they tell together' : 'What they tell together'}</button
+      >
+      {#if together && learned === null}
+        <Working words="Opening all of them…" />
+      {:else if together && learned !== null}
+        <Across {learned} />
+      {/if}
     {/if}
     <Aside />
     <TakeAlong />

@@ -19,7 +19,7 @@
   } = $props()
 </script>
 
-<table class="ruled self-stretch max-lg:block">
+<table class="ruled self-stretch max-lg:block" data-say="lines">
   <thead class="max-lg:hidden">
     <tr class="max-lg:block max-lg:border-t max-lg:border-line max-lg:py-1.5">
       <th scope="col">roast</th>

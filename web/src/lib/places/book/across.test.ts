@@ -21,6 +21,8 @@ const SHORT: One['short'] = {
   raw_kg: null,
   cooked_kg: null,
   eaten_kg: null,
+  reckoned_kg: null,
+  people: null,
   guests: [],
   tags: [],
 }
