@@ -74,3 +74,33 @@ def test_an_export_carries_weights_and_notes(client: TestClient, house: House) -
     kinds = [e["kind"] for e in filed["roasts"][0]["log"]]
     assert kinds[-2:] == ["weighed", "noted"]
     assert filed["roasts"][0]["log"][-1]["tags"] == ["a", "b"]
+
+
+def test_a_roast_from_memory(client: TestClient, house: House) -> None:
+    body = {
+        "name": "Easter leg",
+        "joint": {"cut": "lamb-leg", "weight_kg": 2.2},
+        "oven_id": "house-oven",
+        "served_at": "2026-04-05T13:00:00+00:00",
+        "wanted_c": 60,
+        "heat_c": 180,
+        "out_min": 95,
+        "rest_min": 20,
+        "out_c": 54,
+        "verdict": "Pink.",
+    }
+    made = client.post("/api/book/remembered", json=body)
+    assert made.status_code == 201
+    line = client.get(f"/api/book/{made.json()['id']}").json()
+    assert (line["pulled_min"], line["pulled_core_c"]) == (95.0, 54.0)
+    assert line["verdict"]["verdict"] == "Pink."
+    assert client.get("/api/book?search=from memory").json()["found"] == 1
+    # It teaches by what was read of it, and by nothing else.
+    assert house.roasts.learning.taught()[0].readings == 1
+    unread = client.post("/api/book/remembered", json={**body, "out_c": None}).json()["id"]
+    told = {t.id: t.readings for t in house.roasts.learning.taught()}
+    assert told[unread] == 0
+    later = {**body, "served_at": "2027-04-05T13:00:00+00:00"}
+    assert client.post("/api/book/remembered", json=later).status_code == 422
+    assert client.post("/api/book/remembered", json={**body, "peak_c": 40}).status_code == 422
+    assert client.post("/api/book/remembered", json={**body, "oven_id": "attic"}).status_code == 404

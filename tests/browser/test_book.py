@@ -228,3 +228,29 @@ def test_two_roasts_side_by_side_and_all_of_them_together(page: Page, site: Site
     expect(together.get_by_role("img", name="Planned against happened")).to_be_visible()
     expect(together).to_contain_text("n = 9")
     expect(together.get_by_role("row", name="Leg of kid")).to_be_visible()
+
+
+def test_a_roast_is_entered_from_memory_and_its_lesson_stands_on_the_block(
+    page: Page, site: Site
+) -> None:
+    opened(page, f"{site.url}/book")
+    page.get_by_role("button", name="Enter a roast from memory or paper").click()
+    page.get_by_label("Cut").select_option(label="Sirloin of beef, boned and tied")
+    page.get_by_label("Called").fill("Sirloin of the flood year")
+    page.get_by_label("Out after").fill("80")
+    page.get_by_label("Out after").press("Enter")
+    page.get_by_label("Read when it came out").fill("eighty")
+    page.get_by_label("How did it turn out?").fill("Red in the middle.")
+    page.get_by_label("What would you change?").fill("Leave it in ten minutes longer.")
+    page.get_by_role("button", name="Put it into the Book").click()
+    expect(page.get_by_role("alert").filter(has_text="eighty")).to_be_visible()
+    page.get_by_label("Read when it came out").fill("44")
+    page.get_by_role("button", name="Put it into the Book").click()
+    expect(page.get_by_role("heading", name="Sirloin of the flood year")).to_be_visible()
+    expect(page.get_by_text("“Red in the middle.”")).to_be_visible()
+    expect(page.get_by_role("link", name="from memory")).to_be_visible()
+    new = page.url.rsplit("/", 1)[1]
+    kept = site.house.roasts.session(new)
+    assert (kept.pulled_min, kept.read_at_pull_c) == (80.0, 44.0)
+    page.goto(f"{site.url}/block/sirloin")
+    expect(page.locator("[data-say='last-time']")).to_contain_text("ten minutes longer")

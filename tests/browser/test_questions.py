@@ -200,8 +200,10 @@ def halved(checks: dict[str, Check], half: int) -> dict[str, Check]:
 def test_on_the_block_and_the_days_before(page: Page, site: Site, half: int) -> None:
     site.house.roasts.choose("sirloin", HOT, "hot-then-low")
     site.house.roasts.choose(
-        "pork-loin", "gas 7 25min; gas 3 until peak 70C; rest open 30min", None
+        "pork-loin", "gas 7 25min; gas 3 until peak 70C; rest open 35min", None
     )
+    # So that there are hands for the gravy too.
+    site.house.days.change(site.house.days.dates()[0], {"hands": 2})
     opened(page, f"{site.url}/block/sirloin")
     assert "\n".join(all_asked(page, halved(ON_BLOCK, half))) == ""
 

@@ -69,7 +69,7 @@ def test_an_opened_way_tells_its_bands_its_servings_and_its_guard(page: Page, si
     expect(more).to_contain_text(
         re.compile(r"\d+ % as wanted \(\d+–\d+\),\s+loses 1\d % \(\d+–\d+\)")
     )
-    expect(more).to_contain_text("7 large or 10 small servings")
+    expect(more).to_contain_text("7 large or 11 small servings")
     expect(more).to_contain_text("smokes: pour a cup of water under it")
     expect(row(page, "hot-then-low-by-weight")).to_contain_text("under what you want")
 

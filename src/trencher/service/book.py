@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import secrets
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -9,12 +10,28 @@ from typing import Any
 
 from trencher.core.belief.story import Happened, Story, told
 from trencher.core.catalogue.sides import SIDES
-from trencher.core.errors import NotFound, TrencherError
+from trencher.core.entries import (
+    Carved,
+    Chose,
+    EndedStage,
+    Judged,
+    Laid,
+    Noted,
+    PutIn,
+    Read,
+    RoastEntry,
+)
+from trencher.core.errors import InputError, NotFound, TrencherError
+from trencher.core.method.notation import parse_method
+from trencher.core.plan import Plan
 from trencher.core.session import Session
 from trencher.service.hours import hour
+from trencher.service.planning import planned_summary, work_out
 from trencher.service.roasts import RoastService
 
 JUST_BEFORE_MIN = 0.2
+FROM_MEMORY = "from memory"
+"""What a roast that was entered later is found by."""
 
 
 @dataclass(frozen=True)
@@ -57,6 +74,20 @@ class Page:
     money: Money | None
 
 
+@dataclass(frozen=True, kw_only=True)
+class Memory:
+    """A roast of before, with what little is known: the joint and its oven, the air, how long until
+    it came out and how long it stood; what it read then, and at most; the cook's word."""
+
+    plan: Plan
+    heat_c: float
+    out_min: float
+    out_c: float | None = None
+    peak_c: float | None = None
+    verdict: str = ""
+    change: str = ""
+
+
 class BookService:
     """What the Book tells of one roast, over the roasts."""
 
@@ -92,6 +123,48 @@ class BookService:
             guests=tuple(sorted(set(session.claims.values()))),
             money=_money(session, people),
         )
+
+    def remember(self, memory: Memory) -> str:
+        """Enter a roast from memory or paper; its id. InputError says what is wrong."""
+        plan, rest = memory.plan, memory.plan.rest_min
+        self.roasts.check_plan(plan)
+        now = self.roasts.clock.now()
+        serve = hour(plan.serve_at)
+        if serve > now:
+            raise InputError(
+                "it has not been eaten yet", where="served_at", allowed="an hour that was"
+            )
+        told = [c for c in (memory.out_c, memory.peak_c) if c is not None]
+        if len(told) == 2 and told[1] < told[0]:
+            raise InputError(
+                "the highest is below what it read when it came out",
+                where="peak_c",
+                allowed="at least that",
+            )
+        out = memory.out_min
+        method = parse_method(f"{memory.heat_c:g}C {out:g}min; rest tented {max(rest, 1.0):g}min")
+        wish = self.roasts.wish(Session(laid=plan), taught=False)
+        found, _ = work_out(wish, str(method), quick=True)
+        put_in = serve - timedelta(minutes=out + rest)
+        entries: list[RoastEntry] = [
+            Chose(method=str(method), pull_stage=method.pull_index),
+            PutIn(at=put_in.isoformat(timespec="milliseconds"), planned=planned_summary(found)),
+        ]
+        if memory.out_c is not None:
+            entries.append(_recalled(out, memory.out_c))
+        entries.append(EndedStage(stage=method.pull_index, minute=out))
+        if memory.peak_c is not None:
+            entries.append(_recalled(out + 0.7 * rest, memory.peak_c))
+        entries.append(Carved(minute=out + rest))
+        if memory.verdict.strip():
+            entries.append(Judged(verdict=memory.verdict.strip(), change=memory.change.strip()))
+        entries.append(Noted(tags=(FROM_MEMORY,)))
+        roast_id = secrets.token_hex(4)
+        laid = Laid(**vars(plan))
+        stamp = now.isoformat(timespec="milliseconds")
+        self.repository.create(roast_id, laid, stamp, entries)
+        self.roasts.feed.ring()
+        return roast_id
 
     def _oven(self, session: Session) -> str:
         kept = self.roasts.kept().ovens.get(session.plan.oven_id)
@@ -145,6 +218,11 @@ class BookService:
             found.append(known.name if known else str(own.get(name, {}).get("name", name)))
         people = day.get("people")
         return tuple(found), int(people) if isinstance(people, int | float) else None
+
+
+def _recalled(minute: float, core_c: float) -> Read:
+    """A number that is remembered is no better than one stuck in anew."""
+    return Read(minute=minute, low_c=core_c, high_c=core_c, instrument="spot")
 
 
 def _late_in(session: Session) -> float | None:

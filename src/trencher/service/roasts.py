@@ -548,7 +548,7 @@ class RoastService:
 
     def lay(self, plan: Plan, roast_id: str | None = None) -> tuple[str, Session]:
         """A new joint on the block. InputError says what is wrong."""
-        self._check_plan(plan)
+        self.check_plan(plan)
         roast_id = roast_id or secrets.token_hex(4)
         session = self.repository.create(roast_id, Laid(**vars(plan)), self._stamp())
         self.feed.ring()
@@ -576,7 +576,8 @@ class RoastService:
                 session = self.choose(new_id, old.method, old.school)
         return new_id, session
 
-    def _check_plan(self, plan: Plan) -> None:
+    def check_plan(self, plan: Plan) -> None:
+        """InputError, NotFound for what cannot be wanted of a joint here."""
         Wish(
             joint=plan.joint,
             cooker=self.repository.oven(plan.oven_id).cooker(),
@@ -591,7 +592,7 @@ class RoastService:
         """Change the plan of a joint that is still on the block."""
 
         def checked(session: Session) -> Changed:
-            self._check_plan(change.on(session.plan))
+            self.check_plan(change.on(session.plan))
             return change
 
         return self.add(roast_id, checked)

@@ -6,6 +6,7 @@ from datetime import datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Query
+from pydantic import ConfigDict, Field
 
 from trencher.api import schemas as s
 from trencher.api import views
@@ -15,8 +16,13 @@ from trencher.api.schemas import BookLine, Out
 from trencher.api.slots import Heavy
 from trencher.core.belief.story import PartCode
 from trencher.core.errors import NotFound
+from trencher.core.plan import Plan
+from trencher.formats.bodies import Id, In, When
+from trencher.formats.plan import JointBody
+from trencher.service.book import Memory
 
 PAGE = 25
+MEMORY = ("heat_c", "out_min", "out_c", "peak_c", "verdict", "change")
 LINE_READINGS = 60
 """So many readings draw a line of the Book as well as thousands."""
 
@@ -92,6 +98,50 @@ class PageOut(Out):
     left: list[LeftOut]
 
 
+class MemoryBody(In):
+    """A roast of before. ``heat_c``: the air; ``out_min``: how long until it came out;
+    ``rest_min``: how long it stood then; ``out_c``, ``peak_c``: what it read when it came out, and
+    at most."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "name": "Easter leg",
+                    "joint": {"cut": "lamb-leg", "weight_kg": 2.2},
+                    "oven_id": "house-oven",
+                    "served_at": "2026-04-05T13:00:00+01:00",
+                    "wanted_c": 60,
+                    "heat_c": 180,
+                    "out_min": 95,
+                    "rest_min": 20,
+                    "out_c": 54,
+                    "verdict": "Pink.",
+                }
+            ]
+        }
+    )
+    name: Annotated[str, Field(min_length=1, max_length=80)]
+    joint: JointBody
+    oven_id: Id
+    served_at: When
+    wanted_c: Annotated[float, Field(ge=30, le=99)]
+    heat_c: Annotated[float, Field(ge=50, le=320)]
+    out_min: Annotated[float, Field(ge=5, le=24 * 60)]
+    rest_min: Annotated[float, Field(ge=0, le=240)] = 0.0
+    out_c: Annotated[float, Field(ge=-5, le=120)] | None = None
+    peak_c: Annotated[float, Field(ge=-5, le=120)] | None = None
+    price: Annotated[float, Field(ge=0, le=1e6)] | None = None
+    verdict: Annotated[str, Field(max_length=1000)] = ""
+    change: Annotated[str, Field(max_length=1000)] = ""
+
+
+class RememberedOut(Out):
+    """The roast that was entered."""
+
+    id: str
+
+
 class BookPage(Out):
     """Some lines of the Book. ``found``: how many there are of what was asked for; ``next``: what
     to skip for the page behind this one, null where there is none."""
@@ -102,6 +152,25 @@ class BookPage(Out):
 
 
 router = APIRouter(prefix="/book", tags=["book"])
+
+
+@router.post("/remembered", status_code=201)
+def remember(house: HouseDep, body: MemoryBody) -> RememberedOut:
+    """Enter a roast of before, from memory or paper, with what little is known."""
+    facts = body.model_dump(mode="json")
+    memory = {name: facts[name] for name in MEMORY}
+    plan = Plan.of(
+        {
+            "name": body.name,
+            "joint": facts["joint"],
+            "oven_id": body.oven_id,
+            "wanted_c": body.wanted_c,
+            "rest_min": body.rest_min,
+            "serve_at": body.served_at.isoformat(),
+            "buy": {"price": body.price},
+        }
+    )
+    return RememberedOut(id=house.book.remember(Memory(plan=plan, **memory)))
 
 
 @router.get("")

@@ -10,6 +10,7 @@
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import Butcher from './Butcher.svelte'
   import Buying from './Buying.svelte'
+  import LastTime from './LastTime.svelte'
   import Care from './Care.svelte'
   import { cutOf, sizeOf } from './joint'
   import JointPicture from './JointPicture.svelte'
@@ -71,6 +72,7 @@
         <div>
           <h1 class="text-2xl leading-shout">{cut.name}</h1>
           <p class="quiet">{draft.name}{cut.note === '' ? '' : ` · ${cut.note}`}</p>
+          <LastTime cut={cut.name} />
         </div>
         <div class="w-68 flex-none max-lg:w-full"><NewJoint /></div>
       </div>

@@ -56,7 +56,7 @@
 >
   {#if both.length > 0}
     <section>
-      <h3 class="font-bold">Out of the oven: planned across, happened up</h3>
+      <h2 class="font-bold">Out of the oven: planned across, happened up</h2>
       <Scatter
         title="Planned against happened"
         dots={both.map((g) => ({
@@ -80,7 +80,7 @@
   {#each ovens as { oven, dots, stray } (oven.id)}
     {@const axes = overTime(dots)}
     <section>
-      <h3 class="font-bold">{oven.name}: sooner or later than planned</h3>
+      <h2 class="font-bold">{oven.name}: sooner or later than planned</h2>
       <Scatter
         title={oven.name}
         dots={dots.map((d) => ({
@@ -105,7 +105,7 @@
     </section>
   {/each}
   <section>
-    <h3 class="font-bold">By cut</h3>
+    <h2 class="font-bold">By cut</h2>
     <table class="ruled w-full">
       <thead>
         <tr>

@@ -12,6 +12,7 @@
   import Beside from './Beside.svelte'
   import BookLines from './BookLines.svelte'
   import BookPage from './BookPage.svelte'
+  import FromMemory from './FromMemory.svelte'
   import TakeAlong from './TakeAlong.svelte'
   import { counted } from './words'
 
@@ -192,6 +193,7 @@
         <Across {learned} />
       {/if}
     {/if}
+    <FromMemory />
     <Aside />
     <TakeAlong />
   {/if}

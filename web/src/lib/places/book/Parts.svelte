@@ -42,7 +42,7 @@
 </script>
 
 <section aria-labelledby={id}>
-  <h3 class="font-bold" {id}>{title}</h3>
+  <h2 class="font-bold" {id}>{title}</h2>
   <table class="ruled w-full">
     <tbody>
       <tr>
