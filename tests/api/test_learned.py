@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import csv
+import io
 from typing import Any
 
 from fastapi.testclient import TestClient
@@ -104,3 +106,18 @@ def test_a_roast_from_memory(client: TestClient, house: House) -> None:
     assert client.post("/api/book/remembered", json=later).status_code == 422
     assert client.post("/api/book/remembered", json={**body, "peak_c": 40}).status_code == 422
     assert client.post("/api/book/remembered", json={**body, "oven_id": "attic"}).status_code == 404
+
+
+def test_a_sheet_of_all_roasts(client: TestClient, house: House) -> None:
+    assert client.get("/api/book/sheet.csv").text.count("\n") == 1
+    first = live(house, HOT, name="=Sirloin")
+    client.post(f"/api/roasts/{first}/weights", json={"what": "cooked", "kg": 2.48})
+    live(house, Deviation(), name="Second")
+    told = client.get("/api/book/sheet.csv")
+    assert told.headers["content-type"].startswith("text/csv")
+    found = {r["roast"]: r for r in csv.DictReader(io.StringIO(told.text))}
+    rows = [found["'=Sirloin"], found["Second"]]
+    assert (rows[0]["bought_kg"], rows[0]["yield_percent"]) == ("3.100", "80.0")
+    assert (rows[0]["in"], rows[0]["oven"]) == ("16:00", "House oven")
+    assert rows[1]["cooked_kg"] == ""
+    assert 35.0 < float(rows[1]["core_at_take_out_c"]) < float(rows[1]["highest_after_c"]) < 60.0

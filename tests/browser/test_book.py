@@ -254,3 +254,10 @@ def test_a_roast_is_entered_from_memory_and_its_lesson_stands_on_the_block(
     assert (kept.pulled_min, kept.read_at_pull_c) == (80.0, 44.0)
     page.goto(f"{site.url}/block/sirloin")
     expect(page.locator("[data-say='last-time']")).to_contain_text("ten minutes longer")
+
+
+def test_a_roast_prints_as_one_page(page: Page, site: Site) -> None:
+    opened(page, f"{site.url}/book/silverside")
+    expect(page.get_by_role("region", name="Where the time went")).to_be_visible()
+    pages = re.findall(rb"/Type\s*/Page\b", page.pdf(format="A4"))
+    assert len(pages) == 1

@@ -25,6 +25,7 @@ from trencher.core.errors import InputError, NotFound, TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.plan import Plan
 from trencher.core.session import Session
+from trencher.formats.sheet import SheetLine
 from trencher.service.hours import hour
 from trencher.service.planning import planned_summary, work_out
 from trencher.service.roasts import RoastService
@@ -123,6 +124,30 @@ class BookService:
             guests=tuple(sorted(set(session.claims.values()))),
             money=_money(session, people),
         )
+
+    def sheet(self) -> list[SheetLine]:
+        """Every finished roast whose figures are known, the latest serving first."""
+        names = {o.id: o.name for o in self.repository.ovens()}
+        zone = self.roasts.clock.now().tzinfo
+        found = [
+            SheetLine(
+                served=hour(short.served_at).astimezone(zone),
+                name=taught.name,
+                cut=short.cut,
+                oven=names.get(taught.oven_id, taught.oven_id),
+                put_in=hour(taught.put_in_at).astimezone(zone),
+                out_min=short.pulled_min,
+                out_c=short.out_c,
+                highest_c=short.peak_c,
+                probed_min=short.looked_min,
+                bought_kg=short.raw_kg or short.kg,
+                cooked_kg=short.cooked_kg,
+                price=short.price,
+            )
+            for taught in self.roasts.learning.taught()
+            if (short := taught.short) is not None and taught.put_in_at
+        ]
+        return sorted(found, key=lambda x: x.served, reverse=True)
 
     def remember(self, memory: Memory) -> str:
         """Enter a roast from memory or paper; its id. InputError says what is wrong."""

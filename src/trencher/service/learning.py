@@ -92,6 +92,7 @@ class Taught:
     left_out: bool
     pending: bool
     short: Short | None
+    put_in_at: str
 
 
 @dataclass(frozen=True)
@@ -384,6 +385,7 @@ class LearningService:
                     row.roast_id in out["roasts"],
                     made is None,
                     None if made is None else made.short,
+                    "" if made is None else made.put_in_at,
                 )
             )
         return found

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, Field
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import HouseDep
-from trencher.api.routes.roasts import RoastId
+from trencher.api.routes.roasts import CsvResponse, RoastId
 from trencher.api.schemas import BookLine, Out
 from trencher.api.slots import Heavy
 from trencher.core.belief.story import PartCode
@@ -19,6 +19,7 @@ from trencher.core.errors import NotFound
 from trencher.core.plan import Plan
 from trencher.formats.bodies import Id, In, When
 from trencher.formats.plan import JointBody
+from trencher.formats.sheet import write_sheet
 from trencher.service.book import Memory
 
 PAGE = 25
@@ -191,6 +192,12 @@ def read_book(
         found=found,
         next=more if more < found else None,
     )
+
+
+@router.get("/sheet.csv", response_class=CsvResponse)
+def sheet(house: HouseDep) -> CsvResponse:
+    """A line a roast as CSV: hours, what was read at the take-out and after, weights, yield."""
+    return CsvResponse(write_sheet(house.book.sheet()))
 
 
 @router.get("/{roast_id}/page", dependencies=[Heavy])

@@ -125,7 +125,9 @@
   })
 </script>
 
-<section class="pt-4 pb-6 px-7 flex flex-col gap-2 items-start max-lg:p-3">
+<section
+  class="pt-4 pb-6 px-7 flex flex-col gap-2 items-start max-lg:p-3 print:p-0 print:[zoom:0.68]"
+>
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
   {#if id !== undefined ? opened !== id : page === null}
     {#if fault === ''}<p class="quiet">Opening the Book…</p>{/if}

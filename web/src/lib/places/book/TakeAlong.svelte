@@ -69,6 +69,14 @@
     >
     <span class="quiet">for other programs, or to be taken into another kitchen</span>
   </p>
+  <p>
+    <a
+      class="underline underline-offset-4 min-h-10 inline-flex items-center"
+      href="/api/book/sheet.csv"
+      download="roasts.csv">Save a sheet of all roasts</a
+    >
+    <span class="quiet">a line each: hours, what was read at the take-out and after, yield</span>
+  </p>
   <FromFile
     label="Take in what a JSON file brings"
     accept={{ 'application/json': ['.json'] }}

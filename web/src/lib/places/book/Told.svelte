@@ -13,7 +13,7 @@
 {#if story === null}
   <p class="quiet">{told.why}</p>
 {:else}
-  <div class="grid grid-cols-2 gap-8 self-stretch max-xl:grid-cols-1">
+  <div class="grid grid-cols-2 gap-8 self-stretch max-xl:grid-cols-1 print:grid-cols-2">
     <Parts
       title="Where the time went"
       from="planned, door to take-out"
