@@ -17,7 +17,7 @@ from tests.kitchens import roast
 
 from bench.hidden import HEATS, JOINTS, _crossing, _live
 from bench.skins import SKINS, STILL_SHARE, Skin, in_skin
-from trencher.core.belief.learning import Learned, Lesson, Tags, learn, lesson, tags_of
+from trencher.core.belief.learning import Learned, Lesson, Tags, learn, lesson, look_back, tags_of
 from trencher.core.belief.reading import Reading
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.stages import Method, Minutes, UntilCore
@@ -109,9 +109,8 @@ def schooled(n: int, k: int, seed: int = 3131) -> Schooled:
         readings.append(Reading(min(minute + shift, lived.minute), value, value))
     past = _past(method, pull)
     tags = tags_of(f"oven-{n}", kind, joint, method)
-    made = lesson(
-        f"{n}-{k}", tags, FIRST_DAY + 30 * k, replace(plan, method=past), readings, Doubt()
-    )
+    back = look_back(replace(plan, method=past), readings, Doubt())
+    made = lesson(f"{n}-{k}", tags, FIRST_DAY + 30 * k, back)
     assert made is not None
     return Schooled(plan, tags, pull, made)
 

@@ -18,6 +18,7 @@ from trencher.core.belief.learning import (
     between,
     learn,
     lesson,
+    look_back,
     tags_of,
 )
 from trencher.core.belief.reading import Reading
@@ -56,7 +57,7 @@ def taught(
     truth: Deviation, tags: Tags = HERE, seed: int = 0, day: int = DAY, name: str = ""
 ) -> Lesson:
     past, readings = lived(truth, seed)
-    found = lesson(name or f"{tags.oven}-{seed}", tags, day, past, readings, Doubt())
+    found = lesson(name or f"{tags.oven}-{seed}", tags, day, look_back(past, readings, Doubt()))
     assert found is not None
     return found
 
@@ -125,18 +126,18 @@ def test_the_order_of_lessons_is_nothing() -> None:
 
 def test_nothing_is_learned_from_what_nobody_measured() -> None:
     past, readings = lived(HOT)
-    assert lesson("none", HERE, DAY, past, [], Doubt()) is None
+    assert lesson("none", HERE, DAY, look_back(past, [], Doubt())) is None
     felt = [
         replace(r, instrument="sense", low_c=r.low_c - 5, high_c=r.high_c + 5) for r in readings
     ]
-    assert lesson("felt", HERE, DAY, past, felt, Doubt()) is None
+    assert lesson("felt", HERE, DAY, look_back(past, felt, Doubt())) is None
     assert learn([], DAY).known(HERE, PLAN, Doubt()) is None
 
 
 def test_a_lesson_does_not_depend_on_what_was_known_before() -> None:
     past, readings = lived(HOT)
     known = learn([taught(HOT, seed=3)], DAY).known(HERE, PLAN, Doubt())
-    again = lesson("house-0", HERE, DAY, replace(past, known=known), readings, Doubt())
+    again = lesson("house-0", HERE, DAY, look_back(replace(past, known=known), readings, Doubt()))
     assert again is not None
     assert np.allclose(again.information, taught(HOT).information)
 

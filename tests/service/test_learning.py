@@ -181,3 +181,18 @@ def test_what_was_weighed_is_bought_by(house: House) -> None:
     assert after.buy_kg > 1.08 * before.buy_kg
     assert after.yields.cooked_kg < 0.92 * before.yields.cooked_kg
     assert "3 weighed roasts" in after.learned[0]
+
+
+def test_hands_that_are_late_are_told_of_each_roast(house: House) -> None:
+    roast_id = live(house, Deviation())
+    short = house.roasts.learning.taught()[0].short
+    assert short is not None
+    assert short.hand_min == pytest.approx(0.0, abs=2.5)
+    out = house.roasts.session(roast_id)
+    entry = next(e for e in out.log if e.kind == "ended_stage" and getattr(e, "stage", 0) == 1)
+    assert out.pulled_min is not None
+    house.roasts.correct(roast_id, entry.seq, {"minute": out.pulled_min + 10.0})
+    later = house.roasts.learning.taught()[0].short
+    assert later is not None
+    assert later.hand_min is not None
+    assert later.hand_min > 5.0

@@ -7,7 +7,7 @@ import json
 import threading
 import time
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Any, Literal
 
@@ -18,9 +18,11 @@ from trencher.core.belief.learning import (
     Learned,
     Lesson,
     Level,
+    LookedBack,
     between,
     learn,
     lesson,
+    look_back,
     tags_of,
 )
 from trencher.core.belief.reading import Reading
@@ -29,6 +31,8 @@ from trencher.core.catalogue.cuts import CUTS
 from trencher.core.day.buying import PLATE_KG
 from trencher.core.day.yields import WeighedYield
 from trencher.core.errors import NotFound, TrencherError
+from trencher.core.method.notation import parse_method
+from trencher.core.method.stages import UntilCore, UntilPeak
 from trencher.core.outcome.outcomes import loss_of
 from trencher.core.oven import OvenRecord
 from trencher.core.planner.doubt import Doubt
@@ -45,7 +49,7 @@ from trencher.store.lessons import KeptLesson
 from trencher.store.repository import Repository, Snapshot
 
 log = structlog.get_logger()
-VERSION = 3
+VERSION = 4
 """Of how a lesson is made: another one makes all of them anew."""
 AT_ONCE = 8
 IN_A_GO, KEEP_UP_S, TRY_AGAIN_S = 10, 20.0, 2.0
@@ -277,14 +281,9 @@ class LearningService:
                 short = Short.of(session, loss, self._people(session))
                 joint, method = lived.roast.joint, lived.roast.method
                 tags = tags_of(lived.oven.id, lived.roast.cooker.kind, joint, method)
-                made = lesson(
-                    row.roast_id,
-                    tags,
-                    hour(put_in).toordinal(),
-                    lived.roast,
-                    lived.readings,
-                    lived.doubt,
-                )
+                back = look_back(lived.roast, lived.readings, lived.doubt)
+                made = lesson(row.roast_id, tags, hour(put_in).toordinal(), back)
+                short = replace(short, hand_min=_hand(session, back))
         except (TrencherError, LookupError, ValueError):
             # A roast that cannot be followed teaches nothing; its own page says why.
             made = None
@@ -415,6 +414,19 @@ def _digest(oven: OvenRecord) -> str:
 
 def _key(row: KeptLesson, ovens: Mapping[str, str]) -> str:
     return f"{VERSION}:{row.last_seq}:{ovens.get(row.oven_id, '')}"
+
+
+def _hand(session: Session, back: LookedBack) -> float | None:
+    """How much later it was taken out than the core was where the plan wanted it, min; None where
+    it went by the clock, or nobody read."""
+    planned, out = session.planned, session.pulled_min
+    if planned is None or out is None or session.method is None or not back.measured:
+        return None
+    stages, pull = parse_method(session.method).stages, session.pull_stage
+    if pull is None or not isinstance(stages[pull].length, UntilCore | UntilPeak):
+        return None
+    there = back.core_at(planned.pull_core_c)
+    return None if there is None else out - there
 
 
 def _groups(out: Without) -> frozenset[Key]:

@@ -12,8 +12,8 @@ from trencher.core.session import Session
 class Short:
     """Of one finished roast. Minutes from the door, °C, kg; None where nobody noted or weighed it.
     ``peak_open``: nobody read on after the highest; ``looked_min``: the last reading;
-    ``reckoned_kg``: what it should have come to, cooked; ``people``: at table, if it was the only
-    joint."""
+    ``hand_min``: how much later it was taken out than its core was as planned; ``reckoned_kg``:
+    what it should have come to, cooked; ``people``: at table, if it was the only joint."""
 
     cut: str
     school: str | None
@@ -35,6 +35,7 @@ class Short:
     reckoned_kg: float | None
     people: int | None
     cut_id: str
+    hand_min: float | None = None
     guests: tuple[str, ...]
     tags: tuple[str, ...]
 

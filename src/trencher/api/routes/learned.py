@@ -55,6 +55,7 @@ class ShortOut(Out):
     eaten_kg: float | None
     reckoned_kg: float | None
     people: int | None
+    hand_min: float | None
     guests: list[str]
     tags: list[str]
 

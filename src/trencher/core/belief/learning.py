@@ -20,13 +20,16 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from trencher.core.belief.follow import believe, in_following
+from trencher.core.belief.follow import Belief, believe, in_following
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.subsample import subsampled
 from trencher.core.joint import Joint
 from trencher.core.method.stages import Method, Rest
 from trencher.core.planner.doubt import INDEX, QUANTITIES, Doubt, deviation, drifting
-from trencher.core.planner.setup import Known, Roast
+from trencher.core.planner.forward import walk
+from trencher.core.planner.setup import Known, Roast, kitchen
+from trencher.core.thermal.geometry import COARSE
+from trencher.core.thermal.history import Row
 
 Floats = NDArray[np.float64]
 Level = Literal["all", "kind", "oven", "cut", "size", "cover"]
@@ -158,19 +161,50 @@ class Lesson:
         )
 
 
-def lesson(
-    id: str, tags: Tags, day: int, past: Roast, readings: Sequence[Reading], doubt: Doubt
-) -> Lesson | None:
-    """The lesson of a roast that is over. ``past``: as it went, fixed lengths only; None where
-    nothing was read that tells of it."""
+@dataclass(frozen=True)
+class LookedBack:
+    """A roast that is over, followed once over its whole log as if nothing had been learned before.
+    ``past``: as it went, fixed lengths only; ``told``: the readings that were believed."""
+
+    past: Roast
+    doubt: Doubt
+    belief: Belief
+    told: tuple[Reading, ...]
+
+    @property
+    def measured(self) -> bool:
+        """Whether anything was read that tells of it."""
+        return any(r.instrument != "sense" and r.place != "unknown" for r in self.told)
+
+    def core_at(self, core_c: float) -> float | None:
+        """When its core was there, as all its readings make it out, min; None for never."""
+        draw = replace(deviation(self.belief.theta, self.past, self.followed), probe_xi=0.0)
+        record = walk(kitchen(self.past, COARSE, replace(draw, later=0.0))).end
+        rows = record.record[: record.rows]
+        over = np.flatnonzero(rows[:, Row.CORE] >= core_c)
+        return float(rows[int(over[0]), Row.TIME]) / 60.0 if len(over) else None
+
+    @property
+    def followed(self) -> Doubt:
+        """The doubts it was followed with."""
+        return in_following(self.doubt, max((r.minute for r in self.told), default=0.0))
+
+
+def look_back(past: Roast, readings: Sequence[Reading], doubt: Doubt) -> LookedBack:
+    """Follow a finished roast once more, from all that was read of it."""
     end = max((r.minute for r in readings), default=0.0)
     used = [readings[i] for i in subsampled(readings, end)]
     past = replace(past, known=None)
-    followed = in_following(doubt, end)
-    found = believe(past, used, followed)
-    told = [r for r, flag in zip(used, found.flags, strict=True) if not flag]
-    if not any(r.instrument != "sense" and r.place != "unknown" for r in told):
+    found = believe(past, used, in_following(doubt, end))
+    told = tuple(r for r, flag in zip(used, found.flags, strict=True) if not flag)
+    return LookedBack(past, doubt, found, told)
+
+
+def lesson(id: str, tags: Tags, day: int, back: LookedBack) -> Lesson | None:
+    """The lesson of a roast that is over; None where nothing was read that tells of it."""
+    if not back.measured:
         return None
+    past, doubt, found, followed = back.past, back.doubt, back.belief, back.followed
     at = np.ix_(LEARNED, LEARNED)
     precision = np.linalg.inv(found.covariance[at])
     information = precision - np.linalg.inv(found.prior[at])
@@ -188,7 +222,7 @@ def lesson(
         sd=_sds(past, doubt),
         vector=vector / sd,
         information=information / np.outer(sd, sd),
-        readings=len(told),
+        readings=len(back.told),
     )
 
 

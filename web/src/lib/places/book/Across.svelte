@@ -2,8 +2,8 @@
   // What the roasts tell together: planned against happened, each oven over time, loss and price.
   import type { Learned } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { duration, shortDay } from '$lib/units'
-  import { byCut, drift, gaps, median, told } from './across'
+  import { duration, moved, shortDay } from '$lib/units'
+  import { byCut, drift, gaps, hands, median, told } from './across'
   import Scatter from './Scatter.svelte'
   import { counted } from './words'
 
@@ -30,6 +30,7 @@
       .filter((o) => o.dots.length > 0),
   )
   const cuts = $derived(byCut(roasts))
+  const mine = $derived(hands(roasts))
   const percent = (share: number): string => `${Math.round(share * 100)} %`.replace('-', '−')
 
   function overTime(dots: { at: Date; share: number }[]): { x: typeof scale; y: typeof scale } {
@@ -74,6 +75,9 @@
       />
       <p class="quiet">
         {counted(both.length)} (n = {both.length}); half of them within {duration(off ?? 0)} of the plan.
+        {#if mine !== null}
+          Out of the oven {moved(mine.middle)} than its core was as planned, in the middle of {mine.count}.
+        {/if}
       </p>
     </section>
   {/if}
