@@ -22,7 +22,7 @@ from trencher.settings import Settings
 
 OUT = Path("docs/screenshots")
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
-PORK = "gas 7 25min; gas 3 until peak 70C; rest open 30min"
+PORK = "gas 7 25min; gas 3 until peak 70C; rest open 32min"
 RECIPE = "Roast at 180C for 25 minutes per 500g plus 25. Rub with mustard first."
 RINGS = "trencher.alarm.rings"
 SILENT = f"localStorage.setItem('{RINGS}', 'false')"

@@ -182,8 +182,7 @@ class LearningService:
         if not lessons:
             return None
         when = self.clock.now() if before is None else hour(before)
-        # Lessons fade by the year: anew every week is enough.
-        today = when.toordinal() // 7 * 7
+        today = when.toordinal()
         stamp = _stamp(tuple((x.id, y.key) for x, y in zip(lessons, made, strict=True)), today)
         learned = _learn(_Lessons(stamp, lessons, today))
         groups = _groups(out)
