@@ -138,7 +138,12 @@ def test_steps_that_do_not_fit_are_refused(
 
 @pytest.mark.parametrize(
     ("kind", "data"),
-    [("flew", {}), ("marked", {"what": "sang", "minute": 1.0}), ("closed", {"why": "stolen"})],
+    [
+        ("flew", {}),
+        ("marked", {"what": "sang", "minute": 1.0}),
+        ("closed", {"why": "stolen"}),
+        ("weighed", {"what": "tail", "kg": 1.0}),
+    ],
 )
 def test_words_nobody_knows_are_refused(kind: str, data: dict[str, Any]) -> None:
     with pytest.raises(InputError, match="allowed"):
@@ -172,6 +177,8 @@ EVERY: list[tuple[str, dict[str, Any]]] = [
     CARVED,
     JUDGED,
     DOOR,
+    ("weighed", {"what": "cooked", "kg": 1.5}),
+    ("noted", {"text": "Thicker.", "tags": ["Sunday"]}),
     back(4),
     ("changed", {"name": "Y", "care": {"frozen": "was"}, "buy": {"price": 30.0, "offers": []}}),
     (
@@ -222,3 +229,20 @@ def test_every_kind_is_among_them() -> None:
 def test_what_is_no_entry_of_its_kind_is_no_entry(kind: str, data: dict[str, Any]) -> None:
     with pytest.raises((LookupError, TypeError, ValueError, AttributeError)):
         entry_of(kind, data)
+
+
+def test_the_latest_weight_and_the_latest_notes_count() -> None:
+    more = [
+        ("weighed", {"what": "cooked", "kg": 1.5}),
+        ("weighed", {"what": "cooked", "kg": 1.4}),
+        ("noted", {"text": "a", "tags": ["x"]}),
+        ("noted", {"text": "b"}),
+    ]
+    session = replay([*WHOLE, *(entry_of(k, d, 10 + n) for n, (k, d) in enumerate(more))])
+    assert session.weights == {"cooked": 1.4}
+    assert session.notes is not None
+    assert (session.notes.text, session.notes.tags) == ("b", ())
+    back_to = apply(apply(session, entry_of(*back(11), 14)), entry_of(*back(13), 15))
+    assert back_to.weights == {"cooked": 1.5}
+    assert back_to.notes is not None
+    assert back_to.notes.tags == ("x",)

@@ -155,7 +155,7 @@ class BookPage(Out):
 router = APIRouter(prefix="/book", tags=["book"])
 
 
-@router.post("/remembered", status_code=201)
+@router.post("/remembered", status_code=201, dependencies=[Heavy])
 def remember(house: HouseDep, body: MemoryBody) -> RememberedOut:
     """Enter a roast of before, from memory or paper, with what little is known."""
     facts = body.model_dump(mode="json")

@@ -4,7 +4,6 @@
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import Fold from '$lib/ui/Fold.svelte'
   import { missingHere } from '$lib/ui/secure'
   import { duration, hour, sentence, temp, type Units } from '$lib/units'
   import Actions from './Actions.svelte'
@@ -46,6 +45,7 @@
   const nextAlarm = $derived(alarms.next)
   const entries = $derived(roast.log.filter((e) => SHOWN.includes(e.entry.kind)).length)
   let showLog = $state(false)
+  let earlier = $state(false)
   let happened = $state<Happened | null>(null)
   let senses = $state<Sense[]>([])
   $effect(() => {
@@ -102,7 +102,14 @@
       resting={roast.status === 'resting'}
       early={outlook.planned_pull_min - outlook.pull_min.value}
     />
-    <Fold title="What earlier roasts told of it" asks="earlier"><Earlier {current} /></Fold>
+    <button
+      class="self-start min-h-11 text-ink-soft underline underline-offset-4"
+      aria-expanded={earlier}
+      data-ask="earlier"
+      onclick={() => (earlier = !earlier)}
+      >{earlier ? 'Hide what earlier roasts told of it' : 'What earlier roasts told of it'}</button
+    >
+    {#if earlier}<Earlier {current} />{/if}
     {#each others as other (other.id)}
       {@const due = alarms.all.find((a) => a.roast_id === other.id)}
       <p>
