@@ -232,7 +232,7 @@ def test_what_is_no_entry_of_its_kind_is_no_entry(kind: str, data: dict[str, Any
 
 
 def test_the_latest_weight_and_the_latest_notes_count() -> None:
-    more = [
+    more: list[tuple[str, dict[str, Any]]] = [
         ("weighed", {"what": "cooked", "kg": 1.5}),
         ("weighed", {"what": "cooked", "kg": 1.4}),
         ("noted", {"text": "a", "tags": ["x"]}),

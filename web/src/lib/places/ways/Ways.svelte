@@ -75,6 +75,7 @@
       .filter((at) => clock(serve.getTime()) - clock(at.getTime()) > (width < 420 ? 110 : 96))
       .map((at) => ({ x: clock(at.getTime()), text: hour(at) })),
   )
+  const roasted = $derived(kitchen.roasts.some((r) => r.status === 'done'))
   const locked = $derived(roast !== null && roast.status !== 'planning')
   const current = $derived(chosen === '' ? (roast?.school ?? '') : chosen)
   const selected = $derived(worked.find((w) => w.id === current))
@@ -151,11 +152,14 @@
         {#if !plan.quick}<b>{forFixedHour(pair[0], pair[1], kitchen.units)}</b>{/if}
       </p>
     {/if}
-    {#if plan.why.length > 0 && !plan.quick}
-      <div class="max-lg:order-2" data-ask="why">
-        <Fold title="Goes by your earlier roasts: {plan.why[0]?.words}">
-          <Why rows={plan.why} onchanged={() => plan.refresh()} />
-        </Fold>
+    {#if roasted}
+      <!-- Its place is kept while it is asked for: what is below must not move under a finger. -->
+      <div class="max-lg:order-2 min-h-11" data-ask="why">
+        {#if plan.why.length > 0}
+          <Fold title="Goes by your earlier roasts: {plan.why[0]?.words}">
+            <Why rows={plan.why} onchanged={() => plan.refresh()} />
+          </Fold>
+        {/if}
       </div>
     {/if}
     <Controls {locked} rind={cut?.rind === true} bind:sieves />
