@@ -30,6 +30,7 @@ from bench.load import (
     reading_among,
     statements_of_a_reading,
     taken_along,
+    ten_years,
 )
 from bench.schooling import SEEDS, one_house, own_noise, school, unschooled
 from trencher.core.belief.follow import outlook
@@ -440,6 +441,8 @@ def load_rows() -> None:
         "20 MB",
         late - early <= 20.0,
     )
+    for what, ms in ten_years().items():
+        row(f"1500 roasts that taught: {what}", f"{ms:.0f} ms", "1000 ms", ms <= 1000.0)
     for what, ms in book_of(10_000).items():
         row(f"10,000 roasts: {what}", f"{ms:.0f} ms", "300 ms", ms <= 300.0)
 

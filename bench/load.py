@@ -314,6 +314,38 @@ def book_of(roasts: int) -> dict[str, float]:
             }
 
 
+def ten_years(roasts: int = 1500) -> dict[str, float]:
+    """Milliseconds for what a house opens that has done so many roasts, all of which taught."""
+    with standing_house() as house:
+        roast_id = carved(house, 40)
+        house.roasts.learning.catch_up()
+        copied(house, roast_id, roasts)
+        with house.repository._db.write() as sql:
+            sql.execute(
+                text(
+                    "INSERT INTO lessons (roast_id, key, put_in_at, data) "
+                    "SELECT roasts.id, l.key, l.put_in_at, l.data FROM roasts, lessons AS l "
+                    "WHERE l.roast_id = :of AND roasts.id LIKE 'old-%'"
+                ),
+                {"of": roast_id},
+            )
+        new = put_in(house)
+        found = {}
+        with served(house) as port:
+            for what, path in (
+                ("the Book", "/book"),
+                ("what they taught, first", "/learned"),
+                ("and again", "/learned"),
+                ("why a plan says so", f"/roasts/{new}/why"),
+                ("a roast in the oven", f"/roasts/{new}"),
+            ):
+                begun = time.perf_counter()
+                if ask(port, "GET", path) != 200:
+                    raise RuntimeError(path)
+                found[what] = 1000 * (time.perf_counter() - begun)
+        return found
+
+
 def _resident_mb() -> float:
     """What this process holds in memory, MB."""
     pages = int(Path("/proc/self/statm").read_text().split()[1])

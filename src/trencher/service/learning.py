@@ -51,9 +51,9 @@ from trencher.store.repository import Repository, Snapshot
 log = structlog.get_logger()
 VERSION = 4
 """Of how a lesson is made: another one makes all of them anew."""
-AT_ONCE = 8
+AT_ONCE, MANY = 8, 40
 IN_A_GO, KEEP_UP_S, TRY_AGAIN_S = 10, 20.0, 2.0
-"""So many lessons are made while somebody waits; the others by ``catch_up``."""
+"""So many lessons are made while somebody waits, one of more than MANY; the others by ``run``."""
 LEFT_OUT = "not_learned"
 """The setting with what plans go without: roasts by id, groups as level and name."""
 Without = Mapping[str, list[Any]]
@@ -199,7 +199,7 @@ class LearningService:
             # Thousands may be on their way (``run``): not all of them are looked at every time.
             if at == self._trying and time.monotonic() - self._tried < TRY_AGAIN_S:
                 return self._lessons
-        self.catch_up(AT_ONCE)
+        self.catch_up(AT_ONCE, waiting=True)
         rows = self.repository.lessons.kept()
         found: dict[str, Made] = {}
         whole = True
@@ -252,14 +252,17 @@ class LearningService:
 
         return end
 
-    def catch_up(self, most: int | None = None) -> int:
+    def catch_up(self, most: int | None = None, *, waiting: bool = False) -> int:
         """Make lessons that are missing or made from something else, the latest first; so many at
-        most. Returns how many are still missing."""
+        most. ``waiting``: somebody is, and of very many but the newest is made for them. Returns
+        how many are still missing."""
         with self._working:
             digests = {o.id: _digest(o) for o in self.repository.ovens()}
             stale = [row for row in self.repository.lessons.kept() if row.key != _key(row, digests)]
             headings = {h.id: h.serve_at for h in self.repository.everything()} if stale else {}
             stale.sort(key=lambda r: headings.get(r.roast_id, ""), reverse=True)
+            if waiting and most is not None and len(stale) > MANY:
+                most = 1
             for row in stale if most is None else stale[:most]:
                 # Not on the budget of whoever asks.
                 with within(None):
