@@ -10,54 +10,12 @@ from pydantic import ConfigDict, Field
 from trencher.api.context import HouseDep, wish_of
 from trencher.api.schemas import MethodBody, Out
 from trencher.api.slots import Heavy
-from trencher.core.belief.learning import Level
+from trencher.core.belief.reasons import Reason
 from trencher.formats.bodies import In
 from trencher.service.learning import Overview
+from trencher.service.shorts import Short
 
 router = APIRouter(tags=["learned"])
-
-
-class ReasonOut(Out):
-    """One thing earlier roasts taught. ``percent``: more heat of an oven and in a rest, longer for
-    a cut or this kitchen, ``give`` or take in eight cases of ten; ``minutes``: how much later it
-    comes out for it, or would, where it is ``left_out``."""
-
-    level: Level
-    name: str
-    words: str
-    percent: float
-    give: float
-    count: int
-    minutes: float
-    left_out: bool
-
-
-class ShortOut(Out):
-    """A finished roast in short. Minutes from the door, °C, kg; null where nobody noted or weighed
-    it. ``peak_open``: nobody read on after the highest; ``looked_min``: the last reading."""
-
-    cut: str
-    school: str | None
-    served_at: str
-    wanted_c: float
-    kg: float
-    planned_min: float | None
-    pulled_min: float | None
-    planned_c: float | None
-    out_c: float | None
-    peak_c: float | None
-    peak_open: bool
-    looked_min: float | None
-    closed: str
-    price: float | None
-    raw_kg: float | None
-    cooked_kg: float | None
-    eaten_kg: float | None
-    reckoned_kg: float | None
-    people: int | None
-    hand_min: float | None
-    guests: list[str]
-    tags: list[str]
 
 
 class TaughtOut(Out):
@@ -72,7 +30,7 @@ class TaughtOut(Out):
     left_out: bool
     pending: bool
     oven_id: str
-    short: ShortOut | None
+    short: Short | None
 
 
 class StrayOut(Out):
@@ -121,17 +79,17 @@ def leave_out(house: HouseDep, body: LeaveOutBody) -> LearnedOut:
 
 
 @router.post("/why", dependencies=[Heavy])
-def why(house: HouseDep, body: MethodBody) -> list[ReasonOut]:
+def why(house: HouseDep, body: MethodBody) -> list[Reason]:
     """What earlier roasts taught of this joint, oven and way."""
     found = wish_of(house, body).why(body.method, house.roasts.learning.names())
-    return [ReasonOut.of(r) for r in found]
+    return list(found)
 
 
 @router.get("/roasts/{roast_id}/why", dependencies=[Heavy])
-def why_here(house: HouseDep, roast_id: str) -> list[ReasonOut]:
+def why_here(house: HouseDep, roast_id: str) -> list[Reason]:
     """What earlier roasts taught of this one; nothing before a way is chosen."""
     session = house.roasts.session(roast_id)
     if session.method is None:
         return []
     found = house.roasts.wish(session).why(session.method, house.roasts.learning.names())
-    return [ReasonOut.of(r) for r in found]
+    return list(found)

@@ -23,6 +23,7 @@ const SHORT: One['short'] = {
   eaten_kg: null,
   reckoned_kg: null,
   people: null,
+  cut_id: 'beef-rib',
   hand_min: null,
   guests: [],
   tags: [],
