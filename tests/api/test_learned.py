@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import json
 from typing import Any
 
 from fastapi.testclient import TestClient
@@ -12,6 +13,7 @@ from tests.service.conftest import METHOD, PLAN
 from tests.service.lived import live
 from trencher.api.context import House
 from trencher.core.planner.setup import Deviation
+from trencher.service.clock import FastClock
 
 HOT = Deviation(heat=1.4, oven_c=10.0)
 WISH: dict[str, Any] = {
@@ -121,3 +123,29 @@ def test_a_sheet_of_all_roasts(client: TestClient, house: House) -> None:
     assert (rows[0]["in"], rows[0]["oven"]) == ("16:00", "House oven")
     assert rows[1]["cooked_kg"] == ""
     assert 35.0 < float(rows[1]["core_at_take_out_c"]) < float(rows[1]["highest_after_c"]) < 60.0
+
+
+def test_a_roast_that_was_thrown_away_has_a_page_without_a_story(
+    client: TestClient, house: House, roasting: str
+) -> None:
+    assert isinstance(house.clock, FastClock)
+    house.clock.jump(40)
+    house.roasts.read(roasting, 15.0, 15.0, "core", None)
+    house.roasts.close(roasting, "thrown")
+    page = client.get(f"/api/book/{roasting}/page")
+    assert page.status_code == 200
+    assert (page.json()["story"], page.json()["last_said"]) == (None, None)
+    assert page.json()["why"] == "Nobody noted when it came out."
+
+
+def test_what_is_left_out_is_taken_along(client: TestClient, house: House) -> None:
+    roast_id = live(house, HOT)
+    for what, name in (("oven", "house-oven"), ("roast", roast_id)):
+        client.post("/api/learned/left-out", json={"what": what, "name": name, "out": True})
+    filed = client.get("/api/export").json()
+    told = {"roasts": [roast_id], "groups": [["oven", "house-oven"]]}
+    assert filed["settings"]["not_learned"] == told
+    house.repository.set_setting("not_learned", None)
+    assert house.roasts.learning.left_out() == {"roasts": [], "groups": []}
+    house.taking.take_in(json.dumps(filed).encode())
+    assert house.roasts.learning.left_out() == told

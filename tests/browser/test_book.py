@@ -190,6 +190,10 @@ def test_a_roast_tells_where_its_time_went_and_is_weighed_and_noted(page: Page, 
     assert kept.weights == {"cooked": 1.4}
     assert kept.notes is not None
     assert kept.notes.tags == ("wet", "Sunday")
+    page.get_by_role("link", name="Sunday").click()
+    expect(page.locator("[data-say='lines'] tbody tr")).to_have_count(1)
+    expect(page.get_by_label("Search the Book")).to_have_value("Sunday")
+    page.go_back()
     page.get_by_role("button", name="Change your word").click()
     page.get_by_label("How did it turn out?").fill("Grey, but eaten.")
     page.get_by_role("button", name="Keep it", exact=True).click()

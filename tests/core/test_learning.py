@@ -147,7 +147,14 @@ def test_a_lesson_is_kept_as_it_is() -> None:
     again = Lesson.read(one.plain())
     assert again.tags == one.tags
     assert np.array_equal(again.vector, one.vector)
-    for broken in ({**one.plain(), "sd": [1.0]}, {"id": "x"}):
+    plain = one.plain()
+    for broken in (
+        {**plain, "sd": [1.0]},
+        {"id": "x"},
+        {**plain, "vector": [float("inf")] * len(LEARNED)},
+        {**plain, "sd": [-1.0] * len(LEARNED)},
+        {**plain, "information": (-one.information).tolist()},
+    ):
         with pytest.raises((KeyError, ValueError)):
             Lesson.read(broken)
 

@@ -8,8 +8,9 @@ import numpy as np
 import pytest
 
 from tests.kitchens import roast, sirloin
+from trencher.core.belief.learning import look_back
 from trencher.core.belief.reading import Reading
-from trencher.core.belief.story import Happened, Story, told
+from trencher.core.belief.story import FinishedRoast, Story, told
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import Method, Minutes
 from trencher.core.planner.doubt import Doubt
@@ -38,9 +39,9 @@ def story(truth: Deviation, *, late_min: float = 0.0, doors: str = "") -> Story:
     ]
     plain = tuple(replace(s, tasks=()) if hasattr(s, "tasks") else s for s in past.stages)
     return told(
-        Happened(
+        FinishedRoast(
             plan=PLAN,
-            past=past,
+            back=look_back(replace(PLAN, method=past), readings, Doubt()),
             plain=Method(plain),
             pull_index=1,
             plain_pull_index=1,
@@ -49,9 +50,7 @@ def story(truth: Deviation, *, late_min: float = 0.0, doors: str = "") -> Story:
             planned_c=PLANNED.peak_c,
             pulled_min=pull,
             read_peak_c=float(shown.max()),
-            readings=readings,
-        ),
-        Doubt(),
+        )
     )
 
 

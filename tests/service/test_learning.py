@@ -9,6 +9,8 @@ import pytest
 from tests.service.conftest import METHOD, OVEN, PLAN, put_in
 from tests.service.lived import live, planned_min, truth_of
 from trencher.api.context import House
+from trencher.core.day.buying import PLATE_KG
+from trencher.core.day.log import ChangedDay, Opened
 from trencher.core.errors import NotFound
 from trencher.core.plan import Plan
 from trencher.core.planner.setup import Deviation
@@ -196,3 +198,14 @@ def test_hands_that_are_late_are_told_of_each_roast(house: House) -> None:
     assert later is not None
     assert later.hand_min is not None
     assert later.hand_min > 5.0
+
+
+def test_who_came_is_put_right_on_the_day(house: House) -> None:
+    roast_id = live(house, Deviation())
+    house.roasts.weigh(roast_id, "eaten", 1.2)
+    date = house.roasts.session(roast_id).plan.serve_at[:10]
+    told = ((8, Opened(facts={"people": 8})), (4, ChangedDay(facts={"people": 4})))
+    for n, (people, entry) in enumerate(told):
+        house.repository.append_to_day(date, [entry], n, "2026-10-05T00:00:00+00:00")
+        _, eaten = house.roasts.learning.yields()
+        assert eaten == pytest.approx([1.2 / (people * PLATE_KG["usual"])])

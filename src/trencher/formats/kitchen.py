@@ -24,6 +24,7 @@ FORMAT, VERSION = "trencher/kitchen", 1
 LARGEST_BYTES = 100_000_000
 MOST_ENTRIES = 10_000
 RoastId = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_-]+$")]
+Name = Annotated[str, Field(max_length=80)]
 Channel = Annotated[str, Field(min_length=1, max_length=40)]
 Seconds = Annotated[float, Field(ge=0, le=1e10)]
 
@@ -122,9 +123,16 @@ class FiledMethod(In):
     method: Annotated[str, Field(min_length=1, max_length=4000)]
 
 
+class LeftOutOfLearning(In):
+    """What plans go without: roasts by id, groups as level and name."""
+
+    roasts: Annotated[list[RoastId], Field(max_length=500)] = []
+    groups: Annotated[list[tuple[Channel, Name]], Field(max_length=500)] = []
+
+
 class FiledSettings(In):
     """What a kitchen keeps besides: its people, words for doneness, tins, cuts, sides and methods
-    of its own, and whose figures it goes by."""
+    of its own, whose figures it goes by, and what of its roasts plans go without."""
 
     people: Annotated[list[GuestBody], Field(max_length=200)] = []
     bands: Annotated[list[BandIn], Field(max_length=12)] = []
@@ -133,6 +141,7 @@ class FiledSettings(In):
     own_sides: Annotated[dict[Id, OwnSideBody], Field(max_length=200)] = {}
     own_methods: Annotated[list[FiledMethod], Field(max_length=60)] = []
     profile: Annotated[str, Field(max_length=40)] | None = None
+    not_learned: LeftOutOfLearning = LeftOutOfLearning()
     own_figures: Annotated[dict[Id, dict[str, dict[str, JsonValue]]], Field(max_length=20)] = {}
 
 

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
-from trencher.core.belief.story import Happened, Story, told
+from trencher.core.belief.learning import look_back
+from trencher.core.belief.story import FinishedRoast, Story, told
 from trencher.core.catalogue.sides import SIDES
 from trencher.core.entries import (
     Carved,
@@ -27,6 +28,7 @@ from trencher.core.plan import Plan
 from trencher.core.session import Session
 from trencher.formats.sheet import SheetLine
 from trencher.service.hours import hour
+from trencher.service.learning import people_of
 from trencher.service.planning import planned_summary, work_out
 from trencher.service.roasts import RoastService
 
@@ -104,13 +106,14 @@ class BookService:
             )
         story, why, last = None, "", None
         try:
-            story = self._story(roast_id, session)
-            last = self._last_said(roast_id, session)
+            if (story := self._story(roast_id, session)) is not None:
+                last = self._last_said(roast_id, session)
         except TrencherError as error:
             why = error.sentence
         if story is None and not why:
             why = "Nobody noted when it came out."
-        sides, people = self._table(session)
+        facts = self.repository.sound_day(session.plan.serve_at[:10]).facts
+        people = people_of(facts)
         return Page(
             session=session,
             oven=self._oven(session),
@@ -119,7 +122,7 @@ class BookService:
             story=story,
             why=why,
             last_said=last,
-            sides=sides,
+            sides=self._sides(facts),
             people=people,
             guests=tuple(sorted(set(session.claims.values()))),
             money=_money(session, people),
@@ -206,9 +209,9 @@ class BookService:
         origins = line.origins[: len(line.past.stages)]
         out = max(i for i, of in enumerate(origins) if of <= session.pull_stage)
         return told(
-            Happened(
+            FinishedRoast(
                 plan=self.roasts.wish(session).roast(session.method),
-                past=line.past,
+                back=look_back(lived.roast, lived.readings, lived.doubt),
                 plain=line.plain,
                 pull_index=out,
                 plain_pull_index=min(session.pull_stage, len(line.plain.stages) - 1),
@@ -217,9 +220,7 @@ class BookService:
                 planned_c=planned.peak_c,
                 pulled_min=session.pulled_min,
                 read_peak_c=session.read_peak_c,
-                readings=lived.readings,
-            ),
-            lived.doubt,
+            )
         )
 
     def _last_said(self, roast_id: str, session: Session) -> LastSaid | None:
@@ -233,16 +234,14 @@ class BookService:
             return None
         return LastSaid(minute, seen.pull_min, seen.pull_band.low, seen.pull_band.high)
 
-    def _table(self, session: Session) -> tuple[tuple[str, ...], int | None]:
-        day = self.repository.sound_day(session.plan.serve_at[:10]).facts
+    def _sides(self, facts: Mapping[str, Any]) -> tuple[str, ...]:
         own: dict[str, Any] = self.repository.setting_as("own_sides", dict, {})
         found = []
-        for side in day.get("sides") or ():
+        for side in facts.get("sides") or ():
             name = side.get("id", "") if isinstance(side, Mapping) else str(side)
             known = SIDES.get(name)
             found.append(known.name if known else str(own.get(name, {}).get("name", name)))
-        people = day.get("people")
-        return tuple(found), int(people) if isinstance(people, int | float) else None
+        return tuple(found)
 
 
 def _recalled(minute: float, core_c: float) -> Read:

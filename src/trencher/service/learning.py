@@ -30,7 +30,7 @@ from trencher.core.belief.timeline import Timeline
 from trencher.core.catalogue.cuts import CUTS
 from trencher.core.day.buying import PLATE_KG
 from trencher.core.day.yields import WeighedYield
-from trencher.core.errors import NotFound, TrencherError
+from trencher.core.errors import Conflict, NotFound, TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.method.stages import UntilCore, UntilPeak
 from trencher.core.outcome.outcomes import loss_of
@@ -49,13 +49,14 @@ from trencher.store.lessons import KeptLesson
 from trencher.store.repository import Repository, Snapshot
 
 log = structlog.get_logger()
-VERSION = 4
+VERSION = 5
 """Of how a lesson is made: another one makes all of them anew."""
 AT_ONCE, MANY = 8, 40
 IN_A_GO, KEEP_UP_S, TRY_AGAIN_S = 10, 20.0, 2.0
 """So many lessons are made while somebody waits, one of more than MANY; the others by ``run``."""
 LEFT_OUT = "not_learned"
 """The setting with what plans go without: roasts by id, groups as level and name."""
+MOST_LEFT_OUT = 500
 Without = Mapping[str, list[Any]]
 NOTHING: Without = {"roasts": [], "groups": []}
 
@@ -73,8 +74,8 @@ class Lived:
 
 @dataclass(frozen=True)
 class Teaching:
-    """What earlier roasts taught, for plans in one oven; told apart by its ``stamp``. ``names``:
-    what the cook calls ovens and cuts."""
+    """What earlier roasts taught, for plans in one oven, but for the groups ``left_out``; told
+    apart by its ``stamp``."""
 
     stamp: str
     oven: str
@@ -276,11 +277,11 @@ class LearningService:
         try:
             session = self.repository.session(row.roast_id)
             put_in = session.put_in_at or ""
-            short = Short.of(session, None, None)
+            short = Short.of(session)
             self.repository.reword(row.roast_id)
             if (lived := self._lived(row.roast_id)) is not None:
                 loss = loss_of(walk(kitchen(lived.roast, COARSE)).end).fraction
-                short = Short.of(session, loss, self._people(session))
+                short = Short.of(session, loss)
                 joint, method = lived.roast.joint, lived.roast.method
                 tags = tags_of(lived.oven.id, lived.roast.cooker.kind, joint, method)
                 back = look_back(lived.roast, lived.readings, lived.doubt)
@@ -292,12 +293,6 @@ class LearningService:
         found = Made(key, put_in, made, short)
         self.repository.lessons.keep(row.roast_id, key, put_in, found.plain())
         return found
-
-    def _people(self, session: Session) -> int | None:
-        """Who sat at table, where this joint was the only one of its day."""
-        facts = self.repository.sound_day(session.plan.serve_at[:10]).facts
-        people, joints = facts.get("people"), facts.get("joints") or {}
-        return int(people) if isinstance(people, int | float) and len(joints) <= 1 else None
 
     def yields(self) -> tuple[tuple[WeighedYield, ...], tuple[float, ...]]:
         """Roasts that were weighed: cooked over reckoned; and eaten over what plates are reckoned
@@ -311,8 +306,13 @@ class LearningService:
             if short.cooked_kg is not None and short.reckoned_kg:
                 ratio = short.cooked_kg / short.reckoned_kg
                 weighed.append(WeighedYield(cut=short.cut_id, ratio=ratio))
-            if short.eaten_kg is not None and short.people:
-                eaten.append(short.eaten_kg / (short.people * PLATE_KG["usual"]))
+            if short.eaten_kg is not None:
+                # As the day has it now: who came is put right there. Of two joints nobody can say
+                # who ate which.
+                facts = self.repository.sound_day(short.served_at[:10]).facts
+                people = people_of(facts)
+                if people and len(facts.get("joints") or {}) <= 1:
+                    eaten.append(short.eaten_kg / (people * PLATE_KG["usual"]))
         return tuple(weighed), tuple(eaten)
 
     # --- what the cook says of it ----------------------------------------------------------------
@@ -326,7 +326,7 @@ class LearningService:
 
     def leave_out(self, what: Literal["roast"] | Level, name: str, *, out: bool) -> None:
         """Let plans go without what a roast or a group taught, or go by it again. NotFound for a
-        roast that is not there."""
+        roast that is not there, Conflict beyond MOST_LEFT_OUT."""
         if what == "roast" and not self.repository.known(name):
             raise NotFound(f"there is no roast {name!r}", where="roast")
 
@@ -334,6 +334,10 @@ class LearningService:
             found = _read_left_out(kept or {})
             part, entry = ("roasts", name) if what == "roast" else ("groups", [what, name])
             rest = [x for x in found[part] if x != entry]
+            if out and len(rest) >= MOST_LEFT_OUT:
+                raise Conflict(
+                    f"{len(rest)} are left out", allowed=f"at most {MOST_LEFT_OUT}: take some in"
+                )
             return {**found, part: [*rest, entry] if out else rest}
 
         self.repository.change_setting(LEFT_OUT, change)
@@ -429,6 +433,12 @@ def _hand(session: Session, back: LookedBack) -> float | None:
         return None
     there = back.core_at(planned.pull_core_c)
     return None if there is None else out - there
+
+
+def people_of(facts: Mapping[str, Any]) -> int | None:
+    """How many sat at table, of a day's facts; None where nobody said."""
+    people = facts.get("people")
+    return int(people) if isinstance(people, int | float) else None
 
 
 def _groups(out: Without) -> frozenset[Key]:

@@ -13,7 +13,7 @@ class Short:
     """Of one finished roast. Minutes from the door, °C, kg; None where nobody noted or weighed it.
     ``peak_open``: nobody read on after the highest; ``looked_min``: the last reading;
     ``hand_min``: how much later it was taken out than its core was as planned; ``reckoned_kg``:
-    what it should have come to, cooked; ``people``: at table, if it was the only joint."""
+    what it should have come to, cooked."""
 
     cut: str
     school: str | None
@@ -33,15 +33,14 @@ class Short:
     cooked_kg: float | None
     eaten_kg: float | None
     reckoned_kg: float | None
-    people: int | None
     cut_id: str
     hand_min: float | None = None
     guests: tuple[str, ...]
     tags: tuple[str, ...]
 
     @classmethod
-    def of(cls, session: Session, loss: float | None, people: int | None) -> Self:
-        """Of a roast's log, its cooking loss as it went, and who sat at its table alone."""
+    def of(cls, session: Session, loss: float | None = None) -> Self:
+        """Of a roast's log, and its cooking loss as it went, a share; None where nobody knows."""
         plan, planned, weights = session.plan, session.planned, session.weights
         return cls(
             cut=plan.joint.facts.name,
@@ -62,7 +61,6 @@ class Short:
             cooked_kg=weights.get("cooked"),
             eaten_kg=weights.get("eaten"),
             reckoned_kg=None if loss is None else _reckoned(session, loss),
-            people=people,
             cut_id=plan.joint.cut,
             guests=tuple(sorted(set(session.claims.values()))),
             tags=() if session.notes is None else session.notes.tags,

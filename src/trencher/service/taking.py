@@ -79,6 +79,7 @@ SETTINGS = (
     "own_methods",
     "profile",
     "own_figures",
+    "not_learned",
 )
 MOST_FOLDED = 3_000_000
 """Entries that may be gone through again for what was put right or taken back, in one file: a

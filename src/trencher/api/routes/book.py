@@ -70,7 +70,7 @@ class MoneyOut(Out):
     plate: float | None
 
 
-class LeftOut(Out):
+class LeftoverOut(Out):
     """What was put away of it, and what became of that."""
 
     what: str
@@ -96,7 +96,7 @@ class PageOut(Out):
     weights: dict[str, float]
     text: str
     tags: list[str]
-    left: list[LeftOut]
+    left: list[LeftoverOut]
 
 
 class MemoryBody(In):
@@ -210,7 +210,7 @@ def read_page(house: HouseDep, roast_id: RoastId) -> PageOut:
         weights=dict(session.weights),
         text="" if session.notes is None else session.notes.text,
         tags=[] if session.notes is None else list(session.notes.tags),
-        left=[LeftOut.of(b, uses=[u.what for u in b.uses]) for b in session.batches],
+        left=[LeftoverOut.of(b, uses=[u.what for u in b.uses]) for b in session.batches],
     )
 
 

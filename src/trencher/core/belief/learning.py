@@ -27,7 +27,7 @@ from trencher.core.joint import Joint
 from trencher.core.method.stages import Method, Rest
 from trencher.core.planner.doubt import INDEX, QUANTITIES, Doubt, deviation, drifting
 from trencher.core.planner.forward import walk
-from trencher.core.planner.setup import Known, Roast, kitchen
+from trencher.core.planner.setup import Deviation, Known, Roast, kitchen
 from trencher.core.thermal.geometry import COARSE
 from trencher.core.thermal.history import Row
 
@@ -77,7 +77,7 @@ FADES: dict[Level, float] = {
 ROBUST_DF, ROUNDS = 4.0, 6
 """Student's t over roasts: one far from the others tells little of them."""
 YEAR = 365.25
-LEAST_INFORMATION, TINY = 1e-6, 1e-12
+LEAST_INFORMATION, TINY, NEARLY = 1e-6, 1e-12, 1e-6
 LEVELS: tuple[Level, ...] = ("all", "kind", "oven", "cut", "size", "cover")
 
 
@@ -148,8 +148,12 @@ class Lesson:
         )
         size = len(LEARNED)
         shapes = sd.shape, vector.shape, information.shape
-        if shapes != ((size,), (size,), (size, size)) or not np.isfinite(information).all():
+        numbers = np.concatenate([sd, vector, information.ravel()])
+        if shapes != ((size,), (size,), (size, size)) or not np.isfinite(numbers).all():
             raise ValueError("is no lesson of this Trencher")
+        least, most = np.linalg.eigvalsh(information)[[0, -1]]
+        if sd.min() < 0.0 or least < -NEARLY * max(most, 1.0):
+            raise ValueError("says less than nothing")
         return Lesson(
             id=str(data["id"]),
             tags=Tags(**data["tags"]),
@@ -176,11 +180,16 @@ class LookedBack:
         """Whether anything was read that tells of it."""
         return any(r.instrument != "sense" and r.place != "unknown" for r in self.told)
 
+    @property
+    def found(self) -> Deviation:
+        """The joint and its oven as all its readings make them out."""
+        draw = deviation(self.belief.theta, self.past, self.followed)
+        return replace(draw, probe_xi=0.0, later=0.0)
+
     def core_at(self, core_c: float) -> float | None:
         """When its core was there, as all its readings make it out, min; None for never."""
-        draw = replace(deviation(self.belief.theta, self.past, self.followed), probe_xi=0.0)
-        record = walk(kitchen(self.past, COARSE, replace(draw, later=0.0))).end
-        rows = record.record[: record.rows]
+        end = walk(kitchen(self.past, COARSE, self.found)).end
+        rows = end.record[: end.rows]
         over = np.flatnonzero(rows[:, Row.CORE] >= core_c)
         return float(rows[int(over[0]), Row.TIME]) / 60.0 if len(over) else None
 

@@ -94,9 +94,9 @@ def reasons(
         if not (count := learned.counts[own]) or (level == "all" and told_of_oven):
             continue
         told_of_oven = told_of_oven or level == "oven"
-        pick = np.zeros(len(learned.mean))
+        pick, here = np.zeros(len(learned.mean)), group(learned, tags, level)
         for (q, key), at in learned.places.items():
-            if key in group(learned, tags, level):
+            if key in here:
                 pick[at] = slopes[LEARNED.index(q)]
         longer = float(pick @ learned.mean)
         doubted = math.sqrt(max(float(pick @ learned.covariance @ pick), 0.0))

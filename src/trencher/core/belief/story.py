@@ -2,7 +2,7 @@
 
 The plan is changed into what happened one thing after the other, each worked out in full: first
 what was done to it, then its oven, then the joint, each as all its readings make it out, then when
-it was really taken out. What no part explains is told as such.
+it was really taken out, which is what is left.
 """
 
 from __future__ import annotations
@@ -11,19 +11,17 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from trencher.core.belief.follow import believe, in_following
-from trencher.core.belief.reading import Reading
-from trencher.core.belief.subsample import subsampled
-from trencher.core.method.stages import Method, Minutes, UntilCore, celsius
-from trencher.core.planner.doubt import Doubt, deviation
-from trencher.core.planner.forecast import spaced
+from trencher.core.belief.learning import LookedBack
+from trencher.core.method.stages import Method, UntilCore, celsius
+from trencher.core.planner.forecast import SERIES, spaced
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Deviation, Roast, kitchen
+from trencher.core.thermal.history import Row
 
 PartCode = Literal["today", "stages", "done", "oven", "joint", "hand", "climb"]
 WORTH_MIN, WORTH_C = 0.5, 0.25
-"""What is worth a part of its own; less is kept with the last one."""
-FOLLOWED_EVERY_S = 120.0
+"""What is worth a part of its own; less is told with the next one."""
+FOLLOWED_EVERY_S, FOLLOWED = 120.0, [SERIES.index("min"), SERIES.index("core_c")]
 OF_OVEN = ("oven_c", "heat", "wet", "drift", "other_oven_c")
 
 
@@ -53,13 +51,14 @@ class Story:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Happened:
-    """A finished roast: its ``plan`` as it was promised; ``past`` as it went, fixed lengths, with
-    what was done to it; ``plain`` without; ``pull_index``: the stage of ``past`` that ended with
-    the take-out; what was promised and read."""
+class FinishedRoast:
+    """A roast that is over: its ``plan`` as it was promised; ``back``: as it went, with what was
+    done to it, followed once more; ``plain``: its stages without that; ``pull_index``,
+    ``plain_pull_index``: the stage of each that ended with the take-out; what was promised, and
+    read."""
 
     plan: Roast
-    past: Method
+    back: LookedBack
     plain: Method
     pull_index: int
     plain_pull_index: int
@@ -68,17 +67,11 @@ class Happened:
     planned_c: float
     pulled_min: float
     read_peak_c: float | None
-    readings: Sequence[Reading]
 
 
-def told(h: Happened, doubt: Doubt) -> Story:
+def told(h: FinishedRoast) -> Story:
     """The story of a finished roast. InputError, GoalUnreachable where it cannot be walked."""
-    past = replace(h.plan, method=h.past, known=None)
-    end = sum(s.length.min for s in h.past.stages if isinstance(s.length, Minutes))
-    used = [h.readings[i] for i in subsampled(h.readings, end)]
-    followed = in_following(doubt, end)
-    found = deviation(believe(past, used, followed).theta, past, followed)
-    found = replace(found, probe_xi=0.0, later=0.0)
+    past, found = h.back.past.method, h.back.found
     oven = replace(Deviation(), **{name: getattr(found, name) for name in OF_OVEN})
 
     def out(method: Method, index: int, of: Deviation | None) -> float:
@@ -88,18 +81,19 @@ def told(h: Happened, doubt: Doubt) -> Story:
     steps: list[tuple[PartCode, str, float]] = [
         ("today", "as the plan is reckoned today", walk(kitchen(h.plan)).pull_min),
         ("stages", "stages not as long as planned", out(h.plain, h.plain_pull_index, None)),
-        ("done", "doors, and what was done to it", out(h.past, h.pull_index, None)),
-        ("oven", _oven_words(oven), out(h.past, h.pull_index, oven)),
-        ("joint", _joint_words(found), out(h.past, h.pull_index, found)),
+        ("done", "doors, and what was done to it", out(past, h.pull_index, None)),
+        ("oven", _oven_words(oven), out(past, h.pull_index, oven)),
+        ("joint", _joint_words(found), out(past, h.pull_index, found)),
     ]
     late = h.pulled_min - steps[-1][2]
     hand = "taken out later than that" if late > 0 else "taken out sooner than that"
     steps.append(("hand", hand, h.pulled_min))
 
-    lived = walk(kitchen(past, deviation=found))
+    lived = walk(kitchen(h.back.past, deviation=found))
     record = lived.end.record[: lived.end.rows]
-    core = float(record[(record[:, 0] <= 60.0 * h.pulled_min + 1.0), 3][-1])
-    climbed = float(record[record[:, 0] >= 60.0 * h.pulled_min - 1.0, 3].max())
+    time, out_s = record[:, Row.TIME], 60.0 * h.pulled_min
+    core = float(record[time <= out_s + 1.0, Row.CORE][-1])
+    climbed = float(record[time >= out_s - 1.0, Row.CORE].max())
     peak = climbed if h.read_peak_c is None else max(h.read_peak_c, core)
     degrees: list[tuple[PartCode, str, float]] = [
         (
@@ -122,8 +116,8 @@ def told(h: Happened, doubt: Doubt) -> Story:
         peak_read=h.read_peak_c is not None,
         degrees=_parts(h.planned_c, degrees, WORTH_C),
         followed=tuple(
-            (round(float(row[0]), 2), round(float(row[3]), 2))
-            for row in spaced(record, FOLLOWED_EVERY_S)
+            (round(float(minute), 2), round(float(core), 2))
+            for minute, core in spaced(record, FOLLOWED_EVERY_S)[:, FOLLOWED].tolist()
         ),
     )
 

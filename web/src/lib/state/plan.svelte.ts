@@ -182,7 +182,7 @@ export class PlanState {
     }
   }
 
-  /** Of the way that was chosen, else of the first: what was learned hardly goes by the way. */
+  /** Of the first way that works: what was learned of oven and cut hardly goes by the way. */
   async #reasons(turn: number, wish: Wish): Promise<void> {
     const way = this.ways.find((w) => w.forecast !== null)
     try {

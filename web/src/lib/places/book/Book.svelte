@@ -118,6 +118,11 @@
     if (id === undefined) void load()
     else void loadOne(id)
   })
+  // A word of a roast's page leads here with what it finds.
+  $effect(() => {
+    const find = id === undefined ? new URLSearchParams(location.search).get('find') : null
+    if (find !== null) search = find
+  })
   // All of them are a lot to fetch: only where somebody looks.
   $effect(() => {
     void kitchen.dayNews

@@ -14,7 +14,7 @@
   import Compared from './Compared.svelte'
   import Lesson from './Lesson.svelte'
   import Notes from './Notes.svelte'
-  import Told from './Told.svelte'
+  import Story from './Story.svelte'
   import Weights from './Weights.svelte'
   import { CLOSED } from './words'
 
@@ -124,7 +124,7 @@
   {#if told === null}
     <Working words="Following it again from its readings…" />
   {:else}
-    <Told {told} {units} />
+    <Story {told} {units} />
     <div class="grid grid-cols-2 gap-x-8 gap-y-2 self-stretch max-lg:grid-cols-1">
       <div class="grid gap-2 content-start">
         <AtTable {told} {units} />

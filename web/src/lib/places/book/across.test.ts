@@ -22,7 +22,6 @@ const SHORT: One['short'] = {
   cooked_kg: null,
   eaten_kg: null,
   reckoned_kg: null,
-  people: null,
   cut_id: 'beef-rib',
   hand_min: null,
   guests: [],
