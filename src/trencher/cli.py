@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import sys
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import asdict
 from pathlib import Path
@@ -30,6 +30,7 @@ app = typer.Typer(
 )
 
 SHORTEST_EVERY_S, LONGEST_EVERY_S = 1.0, 3600.0
+AT_A_TIME = 50
 KITCHEN, LARGEST_BOOK = "trencher/kitchen", 100_000_000
 
 
@@ -109,18 +110,15 @@ def simulate(
         )
     told = load_json(_read(roast))
     described = read_roast(told)
-    # Lessons of a book are made on no budget: it may hold ten years.
-    known = None if learned is None else _learned(learned, told.get("oven"), described)
+    more: dict[str, Any] = {}
     with within(Budget(MOST_MIN)):
-        if known is not None:
-            described, reasons = known()
+        if learned is not None:
+            described, more["learned"] = _learned(learned, told.get("oven"), described)
         found = write_forecast(forecast(described, every_s=every, rests=True))
-    _put(found if known is None else {**found, "learned": reasons})
+    _put({**found, **more})
 
 
-def _learned(
-    path: Path, oven: str | None, roast: Roast
-) -> Callable[[], tuple[Roast, list[dict[str, Any]]]]:
+def _learned(path: Path, oven: str | None, roast: Roast) -> tuple[Roast, list[dict[str, Any]]]:
     """What a file taught of this roast: the roast with it, and why."""
     from dataclasses import replace
 
@@ -137,13 +135,10 @@ def _learned(
     tags = tags_of(
         file.oven_of(oven, roast.cooker.kind), roast.cooker.kind, roast.joint, roast.method
     )
-    made, gone = file.learned, without(file.learned, tags, file.left_out)
-
-    def told() -> tuple[Roast, list[dict[str, Any]]]:
-        why = reasons(made, tags, roast, Doubt(), file.names, file.left_out)
-        return replace(roast, known=made.known(tags, roast, Doubt(), gone)), write_reasons(why)
-
-    return told
+    made = file.learned
+    gone = without(made, tags, file.left_out)
+    why = reasons(made, tags, roast, Doubt(), file.names, file.left_out)
+    return replace(roast, known=made.known(tags, roast, Doubt(), gone)), write_reasons(why)
 
 
 def _taught(raw: bytes) -> tuple[LearnedFile, list[dict[str, Any]]]:
@@ -164,7 +159,8 @@ def _taught(raw: bytes) -> tuple[LearnedFile, list[dict[str, Any]]]:
             repository, clock, feed = Repository(database), WallClock(), Feed()
             TakingService(repository, clock, feed).take_in(raw)
             learning = RoastService(repository, clock, feed).learning
-            learning.catch_up()
+            while left := learning.catch_up(AT_A_TIME):
+                print(f"trencher: {left} roasts still to be followed", file=sys.stderr)
             file = LearnedFile(
                 day=clock.now().toordinal(),
                 lessons=learning.lessons(),
