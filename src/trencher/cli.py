@@ -31,7 +31,7 @@ app = typer.Typer(
 
 SHORTEST_EVERY_S, LONGEST_EVERY_S = 1.0, 3600.0
 AT_A_TIME = 50
-KITCHEN, LARGEST_BOOK = "trencher/kitchen", 100_000_000
+KITCHEN, LARGEST_BOOK = "trencher/kitchen", 300_000_000
 
 
 LanOption = Annotated[
@@ -361,9 +361,13 @@ def backup_kitchen(
     """Save the whole kitchen as one file, also while it is served."""
     from trencher.settings import database_path
     from trencher.store.backup import backup
+    from trencher.store.pictures import copied_beside
 
-    found = backup(database_path(data), file)
+    path = database_path(data)
+    found = backup(path, file)
     print(f"{file}: {_holds(found)}")
+    if copied := copied_beside(path, file):
+        print(f"{copied} photographs lie beside it; they belong to it.")
 
 
 @app.command("restore")
@@ -380,6 +384,7 @@ def restore_kitchen(
     from trencher.settings import database_path
     from trencher.store.backup import checked, restore
     from trencher.store.database import Database
+    from trencher.store.pictures import copied_beside
 
     path = database_path(data)
     if not yes:
@@ -393,6 +398,8 @@ def restore_kitchen(
     finally:
         database.close()
     print(f"{path}: {_holds(found)}")
+    if copied := copied_beside(file, path):
+        print(f"{copied} photographs were put back.")
     print(f"What was there is kept as {before}. Start Trencher again if it is running.")
 
 

@@ -7,13 +7,16 @@ import re
 from pathlib import Path
 from typing import Any
 
+import pytest
 from bench.load import copied
 from playwright.sync_api import FilePayload, Page, expect
 from sqlalchemy import text
 
 from tests.browser.conftest import Site, soon
 from tests.browser.test_places import opened
+from tests.snapshots import snapshot
 from trencher.core.entries import Changed
+from trencher.formats.picture import cleaned
 
 
 def test_the_book_is_read_page_by_page_and_searched_whole(page: Page, site: Site) -> None:
@@ -99,8 +102,20 @@ def test_the_same_once_more_from_the_book(page: Page, site: Site) -> None:
     weight = page.get_by_label("This time")
     weight.fill("2.4")
     weight.press("Tab")
+    expect(page.locator("[data-say='lesson-of-last-time']")).to_contain_text("take-out alarm")
+    page.get_by_label("For how many").fill("12")
+    expect(weight).to_have_value("2.40")
+    date = page.get_by_label("On", exact=True)
+    date.fill("2027-02-07")
+    date.press("Enter")
+    page.get_by_label("At table").fill("18:30")
+    page.get_by_label("Oven").select_option(label="Scullery range")
     page.get_by_role("button", name="Lay it on the block").click()
     expect(page).to_have_url(re.compile("/block/[0-9a-f]{8}$"))
+    plan = site.house.roasts.session(page.url.rsplit("/", 1)[1]).plan
+    assert plan.oven_id != site.house.roasts.session("silverside").plan.oven_id
+    assert site.house.days.day("2027-02-07").facts["people"] == 12
+    assert plan.serve_at.startswith("2027-02-07")
     expect(page.get_by_role("heading", name="Silverside of beef")).to_be_visible()
     new = page.url.rsplit("/", 1)[1]
     assert site.house.roasts.session(new).plan.joint.weight_kg == 2.4
@@ -198,6 +213,42 @@ def test_a_roast_tells_where_its_time_went_and_is_weighed_and_noted(page: Page, 
     page.get_by_label("How did it turn out?").fill("Grey, but eaten.")
     page.get_by_role("button", name="Keep it", exact=True).click()
     expect(page.get_by_text("“Grey, but eaten.”")).to_be_visible()
+
+
+def test_a_photograph_is_made_smaller_shown_and_taken_back(
+    page: Page, site: Site, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    opened(page, f"{site.url}/book/silverside")
+    page.get_by_role("button", name="Photographs").click()
+    page.get_by_label("Words beneath it").fill("The cut face")
+    chosen = page.get_by_label("A photograph", exact=True)
+    notes: FilePayload = {"name": "a.jpg", "mimeType": "image/jpeg", "buffer": b"notes"}
+    chosen.set_input_files(notes)
+    expect(page.get_by_role("alert")).to_contain_text("“a.jpg” cannot be read as a photograph")
+    sent: FilePayload = {"name": "face.jpg", "mimeType": "image/jpeg", "buffer": snapshot()}
+    arrived: list[bytes] = []
+
+    def seen(raw: bytes) -> bytes:
+        arrived.append(raw)
+        return cleaned(raw)
+
+    monkeypatch.setattr("trencher.service.roasts.cleaned", seen)
+    chosen.set_input_files(sent)
+    shown = page.get_by_role("img", name="The cut face")
+    expect(shown).to_be_visible()
+    assert b"Exif" not in arrived[0]
+    assert len(arrived[0]) < len(snapshot())
+    (kept,) = site.house.roasts.session("silverside").pictures
+    assert site.house.repository.pictures.read(kept.picture)
+    # Upright, and of a screen's size: read in the browser, as it is seen.
+    size = "i => i.decode().then(() => [i.naturalWidth, i.naturalHeight])"
+    assert shown.evaluate(size) == [960, 1280]
+    page.get_by_role("button", name="Change the words beneath The cut face").click()
+    page.get_by_label("Words beneath it").first.fill("Grey to the edge")
+    page.get_by_role("button", name="Keep", exact=True).click()
+    expect(page.get_by_role("img", name="Grey to the edge")).to_be_visible()
+    page.get_by_role("button", name="Take back Grey to the edge").click()
+    expect(page.locator("[data-say='photograph']")).to_have_count(0)
 
 
 def test_a_lesson_is_left_out_and_the_ways_say_why(page: Page, site: Site) -> None:

@@ -179,6 +179,7 @@ EVERY: list[tuple[str, dict[str, Any]]] = [
     DOOR,
     ("weighed", {"what": "cooked", "kg": 1.5}),
     ("noted", {"text": "Thicker.", "tags": ["Sunday"]}),
+    ("pictured", {"picture": "0a" * 32, "words": "Pink to the edge"}),
     back(4),
     ("changed", {"name": "Y", "care": {"frozen": "was"}, "buy": {"price": 30.0, "offers": []}}),
     (

@@ -6,6 +6,7 @@ Minutes count from the moment the joint went in; temperatures are °C.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
 from typing import Annotated, Any, ClassVar, Literal, Self, get_args
@@ -39,6 +40,9 @@ Closing = Literal["thrown", "never_mind"]
 UseWhat = Literal["eaten", "reheated", "frozen", "thrown"]
 WeighedWhat = Literal["raw", "trimmed", "cooked", "carved", "eaten", "bones"]
 Tag = Annotated[str, MinLen(1), MaxLen(30)]
+Digest = Annotated[str, MinLen(64), MaxLen(64)]
+"""SHA-256 of a picture's bytes, in hexadecimal: its name."""
+DIGEST = re.compile("[0-9a-f]{64}")
 CLOSINGS: tuple[str, ...] = get_args(Closing)
 """What became of a roast that was not carved."""
 
@@ -455,6 +459,24 @@ class Noted(RoastEntry):
 
 
 @dataclass(frozen=True, kw_only=True)
+class Pictured(RoastEntry):
+    """A photograph of it, by its name, and words beneath."""
+
+    CORRECTABLE = ("words",)
+    WITHDRAWABLE = True
+    kind: Literal["pictured"] = "pictured"
+    picture: Digest
+    words: Words = ""
+
+    def check(self) -> None:
+        """A name that a picture may have."""
+        if DIGEST.fullmatch(self.picture) is None:
+            raise InputError(
+                f"{self.picture!r} is no picture", where="picture", allowed="64 hexadecimal digits"
+            )
+
+
+@dataclass(frozen=True, kw_only=True)
 class RoastCorrected(Corrected, RoastEntry):
     """An entry of a roast was put right."""
 
@@ -485,6 +507,7 @@ Written = (
     | Used
     | Weighed
     | Noted
+    | Pictured
     | RoastWithdrew
     | RoastCorrected
 )

@@ -25,6 +25,7 @@ from trencher.core.entries import (
     Laid,
     Marked,
     Noted,
+    Pictured,
     Planned,
     PutIn,
     Read,
@@ -95,7 +96,7 @@ class Session(Folded):
 
     ``closed``: of CLOSINGS, where it ended otherwise than carved.
     ``claims``: portion → who has it; ``batches``: what was put away of it; ``weights``: what was
-    weighed → kg; ``notes``: what is to be remembered.
+    weighed → kg; ``notes``: what is to be remembered; ``pictures``: photographs of it.
     ``laid``: the plan as last laid or changed, None for a log that has none.
     """
 
@@ -120,6 +121,7 @@ class Session(Folded):
     verdict: Judged | None = None
     weights: Mapping[str, float] = field(default_factory=dict)
     notes: Noted | None = None
+    pictures: tuple[Pictured, ...] = ()
 
     @property
     def plan(self) -> Plan:
@@ -296,6 +298,10 @@ def _noted(s: Session, e: Noted) -> Session:
     return replace(s, notes=e)
 
 
+def _pictured(s: Session, e: Pictured) -> Session:
+    return replace(s, pictures=(*s.pictures, e))
+
+
 _FOLDS: dict[str, Callable[[Session, Any], Session]] = {
     "laid": _laid,
     "changed": _changed,
@@ -317,6 +323,7 @@ _FOLDS: dict[str, Callable[[Session, Any], Session]] = {
     "judged": _judged,
     "weighed": _weighed,
     "noted": _noted,
+    "pictured": _pictured,
 }
 
 

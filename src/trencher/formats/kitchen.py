@@ -7,7 +7,7 @@ import json
 from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, Field, JsonValue, TypeAdapter, ValidationError
+from pydantic import Base64Bytes, BaseModel, Field, JsonValue, TypeAdapter, ValidationError
 
 from trencher.core.day.log import Again, Did, Replanned, Skipped, Slipped
 from trencher.core.errors import InputError
@@ -18,10 +18,11 @@ from trencher.formats.day import DayChange, JointOfDay
 from trencher.formats.house import BandIn, GuestBody, OwnSideBody, TinBody
 from trencher.formats.log import LoggedEntry, Seq
 from trencher.formats.oven import OvenBody
+from trencher.formats.picture import LARGEST_BYTES as PICTURE_BYTES
 from trencher.formats.roast import check_json
 
 FORMAT, VERSION = "trencher/kitchen", 1
-LARGEST_BYTES = 100_000_000
+LARGEST_BYTES = 300_000_000
 MOST_ENTRIES = 10_000
 RoastId = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[A-Za-z0-9_-]+$")]
 Name = Annotated[str, Field(max_length=80)]
@@ -115,6 +116,13 @@ class FiledSamples(In):
     values: list[tuple[Seconds, Annotated[float, Field(ge=-1e6, le=1e6)]]]
 
 
+class FiledPicture(In):
+    """A photograph that roasts name: the SHA-256 of its bytes, and those in base64."""
+
+    name: Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
+    jpeg: Annotated[Base64Bytes, Field(max_length=PICTURE_BYTES)]
+
+
 class FiledMethod(In):
     """A method under its name."""
 
@@ -156,6 +164,7 @@ class FiledKitchen(In):
     days: list[FiledDay] = []
     samples: list[FiledSamples] = []
     settings: FiledSettings = FiledSettings()
+    pictures: list[FiledPicture] = []
     left_out: list[Annotated[str, Field(max_length=200)]] = []
 
 

@@ -60,6 +60,16 @@ class Money:
 
 
 @dataclass(frozen=True)
+class Picture:
+    """A photograph: the number of its entry, its name and words; ``here``: its file is there."""
+
+    seq: int
+    picture: str
+    words: str
+    here: bool
+
+
+@dataclass(frozen=True)
 class Page:
     """A finished roast. ``late_in_min``: how much later than planned it went in; ``story`` None
     where it cannot be told (``why``); ``sides``, ``guests``: names, as the day had them."""
@@ -75,6 +85,7 @@ class Page:
     people: int | None
     guests: tuple[str, ...]
     money: Money | None
+    pictures: tuple[Picture, ...]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -126,7 +137,15 @@ class BookService:
             people=people,
             guests=tuple(sorted(set(session.claims.values()))),
             money=_money(session, people),
+            pictures=tuple(
+                Picture(p.seq, p.picture, p.words, self.repository.pictures.has(p.picture))
+                for p in session.pictures
+            ),
         )
+
+    def picture(self, name: str) -> bytes:
+        """A photograph's file. NotFound where it is missing or damaged."""
+        return self.repository.pictures.read(name)
 
     def sheet(self) -> list[SheetLine]:
         """Every finished roast whose figures are known, the latest serving first."""

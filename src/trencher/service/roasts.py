@@ -37,6 +37,7 @@ from trencher.core.entries import (
     Laid,
     Marked,
     Noted,
+    Pictured,
     PutIn,
     Read,
     Rewrote,
@@ -63,6 +64,7 @@ from trencher.core.planner.savings import savings
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.session import Session, apply, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
+from trencher.formats.picture import cleaned
 from trencher.service.clock import Clock
 from trencher.service.devices import readings_of
 from trencher.service.entering import entered
@@ -82,6 +84,8 @@ RAW_BELOW_C = 6.0
 SAME_WEIGHT = 0.02
 """As near as this it may be the same piece, weighed again."""
 SAME_DAY = timedelta(hours=24)
+MOST_PICTURES = 24
+"""Of one roast."""
 SHORTEST_DELAY_MIN, LONGEST_DELAY_MIN = 5.0, 180.0
 LATEST_EARLY_MIN = 0.5
 """A minute may lie this far ahead of the clock: clocks of two screens differ."""
@@ -555,11 +559,16 @@ class RoastService:
         return roast_id, session
 
     def again(
-        self, roast_id: str, serve_at: str, weight_kg: float | None = None, name: str | None = None
+        self,
+        roast_id: str,
+        serve_at: str,
+        weight_kg: float | None = None,
+        name: str | None = None,
+        oven_id: str | None = None,
     ) -> tuple[str, Session]:
-        """The same once more for another hour: cut, oven, wanted peak, rest, care and way of any
-        roast. Another weight is another piece: what was measured of the old one is not taken over,
-        and no price or shop either. NotFound, InputError."""
+        """The same once more for another hour, perhaps in another oven: cut, wanted peak, rest,
+        care and way of any roast. Another weight is another piece: what was measured of the old one
+        is not taken over, and no price or shop either. NotFound, InputError."""
         old = self.session(roast_id)
         joint = old.plan.joint
         if weight_kg is not None:
@@ -567,7 +576,12 @@ class RoastService:
                 joint = replace(joint, thickness_mm=None, width_mm=None, length_mm=None)
             joint = replace(joint, weight_kg=weight_kg)
         plan = replace(
-            old.plan, joint=joint, serve_at=serve_at, name=name or old.plan.name, buy=Buy()
+            old.plan,
+            joint=joint,
+            serve_at=serve_at,
+            name=name or old.plan.name,
+            oven_id=oven_id or old.plan.oven_id,
+            buy=Buy(),
         )
         new_id, session = self.lay(plan)
         if old.method is not None:
@@ -1016,6 +1030,21 @@ class RoastService:
         """What is to be remembered of it, and words to find it by; instead of what was."""
         told = tuple(dict.fromkeys(" ".join(tag.split()) for tag in tags if tag.strip()))
         return self.add(roast_id, lambda _session: Noted(text=text.strip(), tags=told))
+
+    def picture(self, roast_id: str, raw: bytes, words: str, by: Delivery | None = None) -> Session:
+        """A photograph of it is kept, cleaned. InputError for what is none, Conflict beyond
+        ``MOST_PICTURES``."""
+        self.session(roast_id)
+        found = cleaned(raw)
+
+        def pictured(session: Session) -> Pictured:
+            if len(session.pictures) >= MOST_PICTURES:
+                raise Conflict(
+                    f"this roast has {MOST_PICTURES} photographs", allowed="take one back first"
+                )
+            return Pictured(picture=self.repository.pictures.keep(found), words=words.strip())
+
+        return self.add(roast_id, pictured, by)
 
     def withdraw(self, roast_id: str, seq: int) -> Session:
         """Take an entry out of what counts; it stays in the log."""

@@ -3,6 +3,7 @@ done, done whole or not at all, and doing it again changes nothing."""
 
 from __future__ import annotations
 
+import base64
 import hashlib
 import json
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
@@ -25,13 +26,14 @@ from trencher.core.entries import (
     Kept,
     Laid,
     Marked,
+    Pictured,
     PutIn,
     Rewrote,
     RoastCorrected,
     RoastEntry,
     entry_of,
 )
-from trencher.core.errors import Conflict, Damaged, InputError, Overtaken, TrencherError
+from trencher.core.errors import Conflict, Damaged, InputError, NotFound, Overtaken, TrencherError
 from trencher.core.events import OUTSIDE, Corrected, Entry, Folded, Withdrew, anew
 from trencher.core.method.notation import parse_method
 from trencher.core.oven import OvenRecord
@@ -53,12 +55,14 @@ from trencher.formats.kitchen import (
     wrong,
 )
 from trencher.formats.log import check_entry, document
+from trencher.formats.picture import cleaned
 from trencher.service.clock import Clock
 from trencher.service.entering import TRIES
 from trencher.service.feed import Feed
 from trencher.service.hours import checked_hour, hour
 from trencher.service.planning import Wish, cached_walk
 from trencher.store.intake import Intake, NewDay, NewRoast
+from trencher.store.pictures import name_of
 from trencher.store.repository import Heading, Repository, Snapshot
 from trencher.store.samples import Sample
 
@@ -81,6 +85,9 @@ SETTINGS = (
     "own_figures",
     "not_learned",
 )
+MOST_PICTURES_BYTES = 180_000_000
+"""Of one file's photographs, that it can be taken in again; those of the latest roasts come first.
+Each roast's own file has its own."""
 MOST_FOLDED = 3_000_000
 """Entries that may be gone through again for what was put right or taken back, in one file: a
 kitchen's ten years need a hundredth of it."""
@@ -94,7 +101,7 @@ Refuse = Callable[[Path, TrencherError], InputError]
 class ImportLine:
     """What taking a file in does with one thing of it: DOES. ``more``: how many entries are new."""
 
-    what: Literal["roast", "oven", "day", "setting", "samples"]
+    what: Literal["roast", "oven", "day", "setting", "samples", "pictures"]
     id: str
     name: str
     does: Does
@@ -124,6 +131,7 @@ class TakingService:
                 "roasts": [_roast(heading, session)],
                 "ovens": [_oven(known.get(x, _plain_oven(x))) for x in named],
                 "samples": self._samples([session]),
+                "pictures": self._pictures([session])[0],
             }
         left: list[str] = []
 
@@ -164,6 +172,9 @@ class TakingService:
             ovens.append(_oven(_plain_oven(oven_id)))
             if oven_id not in here:
                 left.append(oven_id)
+        pictures, missing = self._pictures([session for session, _ in roasts])
+        if missing:
+            left.append(f"{missing} photographs")
         return out | {
             "roasts": [r for _, r in roasts],
             "ovens": ovens,
@@ -171,7 +182,22 @@ class TakingService:
             "samples": self._samples([session for session, _ in roasts]),
             "settings": {k: v for part in settings for k, v in part.items()},
             "left_out": left,
+            "pictures": pictures,
         }
+
+    def _pictures(self, sessions: Sequence[Session]) -> tuple[list[dict[str, str]], int]:
+        """The photographs of these joints, and how many of them do not come along: missing here,
+        or beyond what one file may hold."""
+        latest = sorted(sessions, key=lambda s: s.plan.serve_at, reverse=True)
+        names = list(dict.fromkeys(p.picture for s in latest for p in s.pictures))
+        found, room = [], MOST_PICTURES_BYTES
+        for name in names:
+            with suppress(NotFound):
+                picture = self.repository.pictures.read(name)
+                room -= len(picture)
+                if room >= 0:
+                    found.append({"name": name, "jpeg": base64.b64encode(picture).decode()})
+        return found, len(names) - len(found)
 
     def _samples(self, sessions: Iterable[Session]) -> list[dict[str, Any]]:
         """What instruments showed while they sat in these joints."""
@@ -204,6 +230,9 @@ class TakingService:
         for _ in range(TRIES):
             intake, lines = self._intake(raw)
             try:
+                # Before the logs that name them: a photograph nobody names is no harm.
+                for picture in intake.pictures:
+                    self.repository.pictures.keep(picture)
                 self.repository.take_in(intake)
             except Overtaken:
                 continue
@@ -245,6 +274,7 @@ class _Reading:
             days=[y for n, d in enumerate(filed.days) if (y := self._day(n, d, told))],
             settings=dict(self._settings(told.get("settings", {}))),
             samples=self._samples(filed.samples),
+            pictures=self._pictures(filed),
         )
 
     def _say(self, what: Any, id_: str, name: str, does: Does, more: int = 0) -> None:
@@ -472,6 +502,30 @@ class _Reading:
                 with self._at(("settings", key, profile)):
                     changes = {row: checked(Change(**facts)) for row, facts in rows.items()}
                     edited(profile_named(profile), changes)
+
+    # --- photographs ---------------------------------------------------------------------------
+    def _pictures(self, filed: FiledKitchen) -> list[bytes]:
+        """Those that are not here yet. What is no photograph as a kitchen keeps it is refused."""
+        named = {e.picture for r in filed.roasts for e in r.log if isinstance(e, Pictured)}
+        new = []
+        for n, one in enumerate(filed.pictures):
+            with self._at(("pictures", n)):
+                if name_of(one.jpeg) != one.name:
+                    raise InputError("its name is not that of its bytes", where="name")
+                if one.name not in named:
+                    raise InputError("no roast of the file names it", where="name")
+                if self.repository.pictures.has(one.name):
+                    continue
+                if cleaned(one.jpeg) != one.jpeg:
+                    raise InputError(
+                        "is no photograph as a kitchen keeps it",
+                        where="jpeg",
+                        allowed="a JPEG of at most 1280 dots a side that says no place",
+                    )
+            new.append(one.jpeg)
+        if filed.pictures:
+            self._say("pictures", "pictures", "photographs", "new" if new else "same", len(new))
+        return new
 
     # --- what instruments showed -----------------------------------------------------------------
     def _samples(self, filed: Sequence[FiledSamples]) -> list[tuple[str, list[Sample]]]:

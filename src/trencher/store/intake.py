@@ -37,10 +37,11 @@ class NewDay:
 @dataclass(frozen=True)
 class Intake:
     """Everything that is to be written. ``settings``: what makes each of what is there by then;
-    ``samples``: by device."""
+    ``samples``: by device; ``pictures``: files beside it, written before."""
 
     ovens: Sequence[OvenRecord]
     roasts: Sequence[NewRoast]
     days: Sequence[NewDay]
     settings: Mapping[str, Callable[[Any], Any]]
     samples: Sequence[tuple[str, Sequence[Sample]]]
+    pictures: Sequence[bytes]

@@ -27,6 +27,7 @@ from trencher.store.database import Database
 from trencher.store.intake import Intake
 from trencher.store.lessons import Lessons
 from trencher.store.once import Delivery, claim, delivered
+from trencher.store.pictures import Pictures, folder_of
 from trencher.store.samples import Samples
 from trencher.store.tables import DayAsideRow, DayEventRow, EventRow, OvenRow, RoastRow, SettingRow
 from trencher.store.wording import plain, words_of
@@ -221,6 +222,7 @@ class Repository:
         """Raises for facts that are no oven's; set by whoever knows ovens."""
         self.samples = Samples(database)
         self.lessons = Lessons(database)
+        self.pictures = Pictures(folder_of(database.path))
         self.restores = 0
         """How often another kitchen was put in this one's place: part of what caches go by."""
 

@@ -79,6 +79,15 @@ class LeftoverOut(Out):
     uses: list[str]
 
 
+class PictureOut(Out):
+    """A photograph: the number of its entry, its name and words; ``here``: its file is there."""
+
+    seq: int
+    picture: str
+    words: str
+    here: bool
+
+
 class PageOut(Out):
     """A finished roast as it is told. ``late_in_min``: how much later than planned it went in;
     ``story`` null where it cannot be told, which ``why`` says."""
@@ -96,6 +105,7 @@ class PageOut(Out):
     weights: dict[str, float]
     text: str
     tags: list[str]
+    pictures: list[PictureOut]
     left: list[LeftoverOut]
 
 

@@ -38,7 +38,7 @@ FILE = {
 class TakingLine(Out):
     """What taking a file in does with one thing of it; ``more``: how many entries are new."""
 
-    what: Literal["roast", "oven", "day", "setting", "samples"]
+    what: Literal["roast", "oven", "day", "setting", "samples", "pictures"]
     id: str
     name: str
     does: Literal["new", "more", "same", "copy", "kept"]

@@ -31,7 +31,8 @@ RoastId = Annotated[str, Path(min_length=1, max_length=60, examples=["sirloin"])
 
 
 class AgainBody(In):
-    """The same once more. ``weight_kg``, ``name``: null as it was."""
+    """The same once more. ``weight_kg``, ``name``, ``oven_id``: null as it was; ``people``: for how
+    many, null as that day has it."""
 
     model_config = ConfigDict(
         json_schema_extra={
@@ -41,6 +42,8 @@ class AgainBody(In):
     serve_at: When
     weight_kg: Annotated[float, bounds("weight_kg")] | None = None
     name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
+    oven_id: Id | None = None
+    people: Annotated[int, Field(ge=1, le=60)] | None = None
 
 
 class ChoiceBody(In):
@@ -145,6 +148,7 @@ class CorrectBody(In):
     core_c: Annotated[float, Field(ge=-25, le=45)] | None = None
     at: When | None = None
     sure: bool | None = None
+    words: Annotated[str, Field(max_length=400)] | None = None
 
 
 class CloseBody(In):
@@ -254,10 +258,13 @@ def change(house: HouseDep, roast_id: RoastId, body: PlanChange) -> s.RoastOut:
 
 @router.post("/{roast_id}/again", status_code=201)
 def again(house: HouseDep, roast_id: RoastId, body: AgainBody) -> s.RoastOut:
-    """The same once more, for another hour and perhaps another weight."""
+    """The same once more, for another hour and perhaps another weight, oven or company."""
     new_id, session = house.roasts.again(
-        roast_id, body.serve_at.isoformat(), body.weight_kg, body.name
+        roast_id, body.serve_at.isoformat(), body.weight_kg, body.name, body.oven_id
     )
+    if body.people is not None:
+        house.days.change(session.plan.serve_at[:10], {"people": body.people})
+        session = house.roasts.session(new_id)  # the day hands its hour on
     return view_of(house, new_id, session)
 
 

@@ -1,6 +1,7 @@
 // A kitchen's file, sent as it is: a saved kitchen, or what another file brings.
 
-import { Refused, type Problem, type Schemas } from '$lib/api/client'
+import type { Schemas } from '$lib/api/client'
+import { sendFile } from '$lib/api/file'
 
 export type Holds = Schemas['BackupOut']
 export type Brings = Schemas['TakingOut']
@@ -19,17 +20,5 @@ export async function ask<K extends keyof Answers>(
   file: Blob,
   send: typeof fetch = fetch,
 ): Promise<Answers[K]> {
-  let answer: Response
-  try {
-    answer = await send(`/api/${what}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/octet-stream' },
-      body: file,
-    })
-  } catch {
-    throw new Refused({})
-  }
-  const told: unknown = await answer.json().catch(() => ({}))
-  if (!answer.ok) throw new Refused(told as Partial<Problem>)
-  return told as Answers[K]
+  return sendFile(what, file, undefined, send)
 }

@@ -13,7 +13,9 @@ import {
   type Trouble,
   type TroubleLine,
 } from '$lib/api/client'
+import { sendFile } from '$lib/api/file'
 import { kitchen } from '$lib/state/kitchen.svelte'
+import { scaled } from '$lib/state/photograph'
 import { freshKey, queue } from '$lib/state/queue.svelte'
 import { entryOf, movedBy, withWaiting, type Command } from '$lib/state/waiting'
 
@@ -286,6 +288,12 @@ export class RoastState {
     return this.#ask(() =>
       want(http.PUT('/roasts/{roast_id}/notes', { ...this.#path, body: { text, tags } })),
     )
+  }
+
+  /** A photograph, made smaller here; words beneath it. */
+  picture(file: File, words: string): Promise<boolean> {
+    const path = `roasts/${encodeURIComponent(this.id)}/pictures?words=${encodeURIComponent(words)}`
+    return this.#ask(async () => sendFile<Roast>(path, await scaled(file), 'image/jpeg'))
   }
 
   withdraw(seq: number): Promise<boolean> {

@@ -112,7 +112,7 @@
         <Buying {roast} onfound={(b) => (bought = b)} />
         <Care {roast} endMin={forecast?.end_min ?? null} />
         <Butcher found={bought} />
-        <Again roastId={roast.id} weight_kg={draft.joint.weight_kg} />
+        <Again roastId={roast.id} weight_kg={draft.joint.weight_kg} oven_id={draft.oven_id} />
       </div>
     </div>
 

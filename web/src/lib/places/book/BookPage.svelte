@@ -14,6 +14,7 @@
   import Compared from './Compared.svelte'
   import Lesson from './Lesson.svelte'
   import Notes from './Notes.svelte'
+  import Photographs from './Photographs.svelte'
   import Story from './Story.svelte'
   import Weights from './Weights.svelte'
   import { CLOSED } from './words'
@@ -137,10 +138,17 @@
         {/if}
       </div>
     </div>
+    <Photographs {current} {told} onkept={load} />
   {/if}
 {/if}
 <div class="self-stretch print:hidden">
-  <Again roastId={line.id} weight_kg={line.weight_kg} />
+  <Again
+    roastId={line.id}
+    weight_kg={line.weight_kg}
+    oven_id={roast?.oven.id ?? kitchen.ovens[0]?.id ?? ''}
+    people={told?.people ?? null}
+    change={line.verdict?.change ?? ''}
+  />
   {#if roast !== null && !asking}
     <Fold title="Everything that was entered: see, put right, take back">
       <LogList {current} {roast} {putIn} senses={[]} {units} />
