@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import socket
 import threading
 from collections.abc import Callable
@@ -70,7 +71,10 @@ def demo_house(path: Path, *, fresh: bool = False) -> tuple[House, Callable[[], 
             return _demo(database)
     if fresh:
         for old in path.parent.glob(path.name + "*"):
-            old.unlink()
+            if old.is_dir():
+                shutil.rmtree(old)  # its photographs
+            else:
+                old.unlink()
     print("Making the demo world: nine past roasts are being lived through.")
     database = Database(path)
     repository = Repository(database)

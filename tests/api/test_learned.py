@@ -122,7 +122,22 @@ def test_a_sheet_of_all_roasts(client: TestClient, house: House) -> None:
     assert (rows[0]["bought_kg"], rows[0]["yield_percent"]) == ("3.100", "80.0")
     assert (rows[0]["in"], rows[0]["oven"]) == ("16:00", "House oven")
     assert rows[1]["cooked_kg"] == ""
+    assert [r["probings"].count(";") for r in rows] == [7, 9]
+    assert rows[0]["probings"].startswith("16:24 ")
     assert 35.0 < float(rows[1]["core_at_take_out_c"]) < float(rows[1]["highest_after_c"]) < 60.0
+
+
+def test_the_sheet_says_who_probed_when(client: TestClient, house: House, roasting: str) -> None:
+    assert isinstance(house.clock, FastClock)
+    for minutes, core, who in ((20, 12.0, "Ines"), (45, 50.0, "")):
+        house.clock.jump(minutes)
+        body = {"low_c": core, "who": f" {who} "}
+        assert client.post(f"/api/roasts/{roasting}/readings", json=body).status_code == 201
+        house.roasts.end_stage(roasting, None, None)
+    house.clock.jump(30)
+    house.roasts.carve(roasting, None)
+    (row,) = csv.DictReader(io.StringIO(client.get("/api/book/sheet.csv").text))
+    assert row["probings"] == "16:20 12.0 Ines; 17:05 50.0"
 
 
 def test_a_roast_that_was_thrown_away_has_a_page_without_a_story(

@@ -215,7 +215,7 @@ class PutIn(RoastEntry):
 @dataclass(frozen=True, kw_only=True)
 class Read(_Under):
     """A reading, or a range that flickers; ``sure``: looked at again; ``spot``: what the cook calls
-    the place."""
+    the place; ``who`` read it, where several hands do."""
 
     CORRECTABLE = ("minute", "low_c", "high_c", "place", "sure")
     WITHDRAWABLE = True
@@ -227,6 +227,7 @@ class Read(_Under):
     instrument: Literal["probe", "spot"] = "probe"
     sure: bool = False
     spot: Name = ""
+    who: Name = ""
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -18,6 +18,7 @@ COLUMNS = (
     "core_at_take_out_c",
     "highest_after_c",
     "last_probed",
+    "probings",
     "bought_kg",
     "cooked_kg",
     "yield_percent",
@@ -25,6 +26,15 @@ COLUMNS = (
 )
 LEADS = "=+-@\t\r"
 """What a table program would take for a formula."""
+
+
+@dataclass(frozen=True)
+class Probing:
+    """What somebody read, at a minute; "" where nobody is named."""
+
+    minute: float
+    core_c: float
+    who: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -43,6 +53,7 @@ class SheetLine:
     bought_kg: float
     cooked_kg: float | None
     price: float | None
+    probings: Sequence[Probing] = ()
 
 
 def _plain(text: str) -> str:
@@ -75,6 +86,9 @@ def write_sheet(lines: Iterable[SheetLine]) -> str:
                 figure(x.out_c),
                 figure(x.highest_c),
                 at(x.probed_min),
+                _plain(
+                    "; ".join(f"{at(p.minute)} {p.core_c:.1f} {p.who}".rstrip() for p in x.probings)
+                ),
                 figure(x.bought_kg, 3),
                 figure(x.cooked_kg, 3),
                 figure(gave),

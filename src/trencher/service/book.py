@@ -26,7 +26,7 @@ from trencher.core.errors import InputError, NotFound, TrencherError
 from trencher.core.method.notation import parse_method
 from trencher.core.plan import Plan
 from trencher.core.session import Session
-from trencher.formats.sheet import SheetLine
+from trencher.formats.sheet import Probing, SheetLine
 from trencher.service.hours import hour
 from trencher.service.learning import people_of
 from trencher.service.planning import planned_summary, work_out
@@ -165,11 +165,18 @@ class BookService:
                 bought_kg=short.raw_kg or short.kg,
                 cooked_kg=short.cooked_kg,
                 price=short.price,
+                probings=self._probings(taught.id),
             )
             for taught in self.roasts.learning.taught()
             if (short := taught.short) is not None and taught.put_in_at
         ]
         return sorted(found, key=lambda x: x.served, reverse=True)
+
+    def _probings(self, roast_id: str) -> list[Probing]:
+        """What was read by hand of a roast, in the order of its minutes."""
+        readings = self.repository.session(roast_id).readings
+        found = [Probing(r.minute, (r.low_c + r.high_c) / 2.0, r.who) for r in readings]
+        return sorted(found, key=lambda p: p.minute)
 
     def remember(self, memory: Memory) -> str:
         """Enter a roast from memory or paper; its id. InputError says what is wrong."""

@@ -674,12 +674,17 @@ class RoastService:
         instrument: Literal["probe", "spot"] = "probe",
         spot: str = "",
         by: Delivery | None = None,
+        who: str = "",
     ) -> Session:
-        """A reading, or a range that flickers; ``spot``: what the cook calls the place."""
+        """A reading, or a range that flickers; ``spot``: what the cook calls the place; ``who``
+        read it."""
         _check_reading(low_c, high_c)
-        return self.add(
-            roast_id, lambda s: self._reading(s, low_c, high_c, place, minute, instrument, spot), by
-        )
+
+        def reading(session: Session) -> Read:
+            found = self._reading(session, low_c, high_c, place, minute, instrument, spot)
+            return replace(found, who=who.strip())
+
+        return self.add(roast_id, reading, by)
 
     def _reading(
         self,

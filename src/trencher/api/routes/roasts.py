@@ -74,7 +74,7 @@ class PutInBody(In):
 
 class ReadingBody(In):
     """A reading. ``high_c`` for one that flickers between two; ``spot``: what you call the place,
-    of several in the middle the lowest counts; ``minute`` null: now."""
+    of several in the middle the lowest counts; ``minute`` null: now; ``who`` read it."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"low_c": 38.5}]})
     low_c: Annotated[float, Field(ge=-25, le=130)]
@@ -83,6 +83,7 @@ class ReadingBody(In):
     instrument: Literal["probe", "spot"] = "probe"
     spot: Annotated[str, Field(max_length=LONGEST_NAME)] = ""
     minute: Minute | None = None
+    who: Annotated[str, Field(max_length=80)] = ""
 
 
 class CsvBody(In):
@@ -289,7 +290,15 @@ def read(
     """A reading. When this answers it is on disk."""
     high = body.low_c if body.high_c is None else body.high_c
     session = house.roasts.read(
-        roast_id, body.low_c, high, body.place, body.minute, body.instrument, body.spot, delivery
+        roast_id,
+        body.low_c,
+        high,
+        body.place,
+        body.minute,
+        body.instrument,
+        body.spot,
+        delivery,
+        body.who,
     )
     return view_of(house, roast_id, session)
 

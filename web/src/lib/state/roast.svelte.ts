@@ -15,6 +15,7 @@ import {
 } from '$lib/api/client'
 import { sendFile } from '$lib/api/file'
 import { kitchen } from '$lib/state/kitchen.svelte'
+import { local } from '$lib/state/local'
 import { scaled } from '$lib/state/photograph'
 import { freshKey, queue } from '$lib/state/queue.svelte'
 import { entryOf, movedBy, withWaiting, type Command } from '$lib/state/waiting'
@@ -155,7 +156,8 @@ export class RoastState {
 
   read(low_c: number, high_c: number, where: Where): Promise<boolean> {
     const words = `Read {c:${low_c}}${high_c === low_c ? '' : ` to {c:${high_c}}`}`
-    return this.#enter('readings', { low_c, high_c, ...where, instrument: 'probe' }, words)
+    const who = local('who', '')
+    return this.#enter('readings', { low_c, high_c, ...where, instrument: 'probe', who }, words)
   }
 
   endStage(stage: number, minute: number | null = null): Promise<boolean> {

@@ -7,6 +7,7 @@
   import Toggle from './Toggle.svelte'
   import { PLACES } from '$lib/router'
   import { kitchen, type Mode } from '$lib/state/kitchen.svelte'
+  import { keepLocal, local } from '$lib/state/local'
   import { plan } from '$lib/state/plan.svelte'
   import { fromF, toF } from '$lib/units'
 
@@ -59,6 +60,18 @@
     onchoose={(mode) => kitchen.setMode(mode)}
   />
   <AlarmSettings />
+  <label>
+    <span class="label-text">Who reads the probe at this screen</span>
+    <input
+      class="field"
+      maxlength="80"
+      autocomplete="off"
+      placeholder="nobody is named"
+      value={local('who', '')}
+      onchange={(e) => keepLocal('who', e.currentTarget.value.trim())}
+    />
+    <span class="label-text">Kept with each reading, and told on the sheet of all roasts.</span>
+  </label>
   <label>
     <span class="label-text">Figures of which authority</span>
     <select

@@ -20,11 +20,13 @@ const say = (e: Entry): string => words(e.entry, roast(e), ovens, senses, 'C')
 
 describe('what happened, in words', () => {
   it('is a reading with its place, a range, or in the other unit', () => {
-    expect(say(entry('read', { low_c: 38, high_c: 38, place: 'core', spot: '' }))).toBe('38 °C')
-    expect(say(entry('read', { low_c: 57, high_c: 59, place: 'thin_end' }))).toBe(
+    const at = { place: 'core', spot: '', who: '' }
+    expect(say(entry('read', { low_c: 38, high_c: 38, ...at }))).toBe('38 °C')
+    expect(say(entry('read', { low_c: 57, high_c: 59, ...at, place: 'thin_end' }))).toBe(
       '57 °C to 59 °C, thin end',
     )
-    const e = entry('read', { low_c: 50, high_c: 50, place: 'core', spot: '' })
+    expect(say(entry('read', { low_c: 38, high_c: 38, ...at, who: 'Ines' }))).toBe('38 °C, Ines')
+    const e = entry('read', { low_c: 50, high_c: 50, ...at })
     expect(words(e.entry, roast(e), ovens, senses, 'F')).toBe('122 °F')
   })
 

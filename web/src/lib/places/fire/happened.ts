@@ -76,7 +76,8 @@ export function words(
     case 'read': {
       const low = temp(e.low_c, units)
       const span = e.high_c === e.low_c ? low : `${low} to ${temp(e.high_c, units)}`
-      return `${span}${PLACES[e.place] ?? (e.spot === '' ? '' : `, ${e.spot}`)}`
+      const place = PLACES[e.place] ?? (e.spot === '' ? '' : `, ${e.spot}`)
+      return `${span}${place}${e.who === '' ? '' : `, ${e.who}`}`
     }
     case 'ended_stage': {
       const seen = HAPPENINGS.find((h) => h.what === e.seen)
