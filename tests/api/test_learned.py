@@ -28,7 +28,9 @@ WISH: dict[str, Any] = {
 def test_nothing_learned_nothing_said(client: TestClient, roasting: str) -> None:
     assert client.post("/api/why", json=WISH).json() == []
     assert client.get(f"/api/roasts/{roasting}/why").json() == []
-    assert client.get("/api/learned").json() == {"roasts": [], "strays": [], "left_out": []}
+    nobody = {"middle": 0.0, "count": 0}
+    nothing = {"roasts": [], "strays": [], "left_out": [], "hands": nobody}
+    assert client.get("/api/learned").json() == nothing
 
 
 def test_a_reason_and_a_touch_that_leaves_it_out(client: TestClient, house: House) -> None:

@@ -8,6 +8,7 @@ from tests.kitchens import HOT_THEN_LOW, go, roast
 from trencher.core.belief.agenda import agenda
 from trencher.core.belief.alarms import Alarm, alarms
 from trencher.core.belief.follow import outlook
+from trencher.core.belief.hands import NOBODY, Hands, hands_of
 from trencher.core.belief.happened import Happening, happened
 from trencher.core.belief.reading import Reading
 from trencher.core.belief.timeline import timeline
@@ -40,6 +41,7 @@ def told(
     watched: bool = False,
     wanted: float = 57.0,
     done: tuple[Happening, ...] = (),
+    hands: Hands = NOBODY,
 ) -> dict[str, Alarm]:
     plan, planned = roast(way), PLANNED if way == HOT_THEN_LOW else go(way)
     line = happened(timeline(planned, ends or {}, now), done, now)
@@ -54,7 +56,7 @@ def told(
         looks=not watched,
         dial=lambda s: f"{s.temp.c:.0f}",
     )
-    heard = alarms(line, found, steps, wanted_c=wanted, answered=answered or {})
+    heard = alarms(line, found, steps, wanted_c=wanted, answered=answered or {}, hands=hands)
     return {a.code: a for a in heard}
 
 
@@ -70,6 +72,26 @@ def test_a_screen_that_loses_its_server_has_all_that_is_to_come() -> None:
     later = heard(45.0, {0: 20.0})
     assert found["out:1"].due_min == pytest.approx(later["out:1"].due_min, abs=4.0)
     assert found["rest"].due_min > found["out:1"].due_min + 10.0
+
+
+def test_who_is_usually_late_is_warned_sooner_and_told_why() -> None:
+    way = HOT_THEN_LOW
+    usual, late = told(way, 45.0, {0: 20.0}), told(way, 45.0, {0: 20.0}, hands=hands_of([7, 3, 8]))
+    (code,) = [c for c in usual if c.startswith("soon:out")]
+    assert usual[code].due_min - late[code].due_min == pytest.approx(7.0)
+    assert late[code].words.endswith("Here it usually comes out 7 min late.")
+    out = code.removeprefix("soon:")
+    assert late[out] == usual[out]
+    assert (
+        told(way, 10.0, hands=hands_of([7, 3, 8]))["turn_down:2"] == told(way, 10.0)["turn_down:2"]
+    )
+
+
+def test_of_few_or_early_hands_nothing_is_made() -> None:
+    assert hands_of([30.0, 40.0]) == NOBODY
+    assert hands_of([-3.0, -2.0, 90.0]) == Hands(-2.0, 3)
+    assert hands_of([-3.0, -2.0, 90.0]).ahead_min == 0.0
+    assert hands_of([60.0, 50.0, 90.0]).ahead_min == 10.0
 
 
 def test_the_take_out_has_an_early_warning() -> None:

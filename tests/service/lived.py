@@ -30,9 +30,15 @@ def truth_of(truth: Deviation) -> tuple[float, float, NDArray[np.float64]]:
 
 
 def live(
-    house: House, truth: Deviation, *, name: str = "Sirloin", oven_id: str = "house-oven"
+    house: House,
+    truth: Deviation,
+    *,
+    name: str = "Sirloin",
+    oven_id: str = "house-oven",
+    late_min: float = 0.0,
 ) -> str:
-    """Lay it, put it in, read it, take it out and carve it; the clock goes on by a day. Its id."""
+    """Lay it, put it in, read it, take it out and carve it; the clock goes on by a day. Its id.
+    ``late_min``: how long after its moment it is taken out."""
     assert isinstance(house.clock, FastClock)
     pull, end, core = truth_of(truth)
     roast_id, _ = house.roasts.lay(Plan.of({**PLAN, "name": name, "oven_id": oven_id}))
@@ -51,9 +57,11 @@ def live(
         until(minute)
         value = round(float(np.interp(minute, core[0], core[1])), 1)
         house.roasts.read(roast_id, value, value, "core", minute)
-    until(pull)
-    house.roasts.end_stage(roast_id, 1, pull)
-    for minute in np.arange(pull + 10.0, end - 2.0, 10.0).tolist():
+    until(pull + late_min)
+    house.roasts.end_stage(roast_id, 1, pull + late_min)
+    # Of one taken out late this truth does not know the rest.
+    after = [] if late_min else np.arange(pull + 10.0, end - 2.0, 10.0).tolist()
+    for minute in after:
         until(minute)
         value = round(float(np.interp(minute, core[0], core[1])), 1)
         house.roasts.read(roast_id, value, value, "core", minute)

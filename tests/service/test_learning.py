@@ -9,16 +9,35 @@ import pytest
 from tests.service.conftest import METHOD, OVEN, PLAN, put_in
 from tests.service.lived import live, planned_min, truth_of
 from trencher.api.context import House
+from trencher.core.belief.alarms import SOON_MIN
+from trencher.core.belief.hands import NOBODY
 from trencher.core.day.buying import PLATE_KG
 from trencher.core.day.log import ChangedDay, Opened
 from trencher.core.errors import NotFound
 from trencher.core.plan import Plan
 from trencher.core.planner.setup import Deviation
+from trencher.service.alarms import due
 from trencher.service.buying import bought
 from trencher.service.clock import FastClock
 
 HOT = Deviation(heat=1.4, oven_c=10.0)
 SPARE = replace(OVEN, id="spare", name="Spare oven")
+
+
+def test_who_takes_out_late_is_warned_sooner(house: House) -> None:
+    lives = [live(house, Deviation(), late_min=6.0) for _ in range(3)]
+    hands = house.roasts.learning.overview().hands
+    assert hands.count == 3
+    assert 3.0 < hands.middle < 9.0
+    roast_id = put_in(house)
+    (soon,) = [d for d in due(house.roasts, house.devices) if d.alarm.code.startswith("soon:out")]
+    (out,) = [d for d in due(house.roasts, house.devices) if d.alarm.code.startswith("out:")]
+    ahead = (out.at - soon.at).total_seconds() / 60.0
+    assert ahead == pytest.approx(SOON_MIN + hands.middle, abs=0.01)
+    assert "late" in soon.alarm.words
+    house.roasts.learning.leave_out("roast", lives[0], out=True)
+    assert house.roasts.learning.overview().hands == NOBODY
+    assert house.roasts.follow(roast_id).hands == NOBODY
 
 
 def test_three_alike_make_the_fourth_plan_better(house: House) -> None:

@@ -57,6 +57,7 @@ def due_of(roast_id: str, following: Following, steps: Sequence[AgendaStep]) -> 
         steps,
         wanted_c=session.plan.wanted_c,
         answered=session.answered,
+        hands=following.hands,
     )
     return [
         Due(

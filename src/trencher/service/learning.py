@@ -13,6 +13,7 @@ from typing import Any, Literal
 
 import structlog
 
+from trencher.core.belief.hands import NOBODY, Hands, hands_of
 from trencher.core.belief.learning import (
     Key,
     Learned,
@@ -75,12 +76,13 @@ class Lived:
 @dataclass(frozen=True)
 class Teaching:
     """What earlier roasts taught, for plans in one oven, but for the groups ``left_out``; told
-    apart by its ``stamp``."""
+    apart by its ``stamp``. ``hands``: how late joints come out here."""
 
     stamp: str
     oven: str
     left_out: frozenset[Key]
     learned: Learned = field(compare=False, repr=False)
+    hands: Hands = field(compare=False)
 
 
 @dataclass(frozen=True)
@@ -141,11 +143,13 @@ class Stray:
 
 @dataclass(frozen=True)
 class Overview:
-    """What the Book taught: which roasts, how far ovens stray, and what is left out."""
+    """What the Book taught: which roasts, how far ovens stray, what is left out, and how late the
+    hands are."""
 
     roasts: tuple[Taught, ...]
     strays: tuple[Stray, ...]
     left_out: tuple[tuple[str, str], ...]
+    hands: Hands
 
 
 class LearningService:
@@ -187,7 +191,9 @@ class LearningService:
         stamp = _stamp(tuple((x.id, y.key) for x, y in zip(lessons, made, strict=True)), today)
         learned = _learn(_Lessons(stamp, lessons, today))
         groups = _groups(out)
-        return Teaching(f"{stamp}{sorted(groups)}", oven_id, groups, learned)
+        shorts = (found.short for found in made)
+        late = [s.hand_min for s in shorts if s is not None and s.hand_min is not None]
+        return Teaching(f"{stamp}{sorted(groups)}", oven_id, groups, learned, hands_of(late))
 
     def _all(self, ovens: Snapshot | None = None) -> dict[str, Made]:
         """Every roast whose lesson is made."""
@@ -367,7 +373,8 @@ class LearningService:
                 for oven, (count, share) in between(lessons, teaching.learned).items()
             ]
         groups = tuple((level, name) for level, name in out["groups"])
-        return Overview(tuple(self.taught()), tuple(strays), groups)
+        hands = NOBODY if teaching is None else teaching.hands
+        return Overview(tuple(self.taught()), tuple(strays), groups, hands)
 
     def taught(self) -> list[Taught]:
         """Every finished roast, and what it counts among the lessons."""

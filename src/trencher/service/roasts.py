@@ -15,6 +15,7 @@ from typing import Any, Literal
 
 from trencher.core.belief.agenda import given_up_min
 from trencher.core.belief.follow import Outlook, outlook
+from trencher.core.belief.hands import NOBODY, Hands
 from trencher.core.belief.happened import LONGEST_DOOR_S, Happening, happened
 from trencher.core.belief.places import CorePlace as NamedPlace
 from trencher.core.belief.places import places
@@ -97,7 +98,8 @@ class Following:
     shows is not believed; ``done``: what was done to this joint; ``readings``: typed, sensed and
     sent, as ``outlook.flags`` has them; ``sent``: what instruments showed, each with its flag.
     ``oven``: the one it is in now.
-    ``left_alone``: it should have been over for hours, and nobody said what became of it."""
+    ``left_alone``: it should have been over for hours, and nobody said what became of it;
+    ``hands``: how late they are with a take-out here."""
 
     session: Session
     roast: Roast
@@ -113,6 +115,7 @@ class Following:
     readings: tuple[Reading, ...]
     sent: tuple[tuple[Reading, str], ...]
     left_alone: bool = False
+    hands: Hands = NOBODY
 
     @cached_property
     def standing(self) -> Standing:
@@ -423,6 +426,7 @@ class RoastService:
             done=tuple(_done(session, kept)),
             readings=(*readings, *sent),
             left_alone=left_alone,
+            hands=NOBODY if wish.teaching is None else wish.teaching.hands,
             sent=tuple(zip(sent, seen.flags[len(readings) :], strict=True)),
         )
         with self._lock:

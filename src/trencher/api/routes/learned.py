@@ -42,12 +42,21 @@ class StrayOut(Out):
     share: float
 
 
+class HandsOut(Out):
+    """How long after its moment a joint comes out here: the middle one of ``count`` roasts, 0 where
+    too few are known."""
+
+    middle: float
+    count: int
+
+
 class LearnedOut(Out):
     """What the Book taught, as a whole."""
 
     roasts: list[TaughtOut]
     strays: list[StrayOut]
     left_out: list[tuple[str, str]]
+    hands: HandsOut
 
 
 class LeaveOutBody(In):

@@ -12,6 +12,7 @@ import numpy as np
 
 from trencher.core.belief.agenda import AgendaStep
 from trencher.core.belief.follow import LOOK_MIN, Outlook, look_at
+from trencher.core.belief.hands import NOBODY, Hands
 from trencher.core.belief.timeline import Timeline
 from trencher.core.belief.words import marked, now_due, soon, was_done
 from trencher.core.thermal.history import Row
@@ -51,11 +52,12 @@ def alarms(
     *,
     wanted_c: float,
     answered: Mapping[str, float],
+    hands: Hands = NOBODY,
 ) -> list[Alarm]:
     """What is still to be heard, in order: the agenda's steps at their minutes, and warnings.
-    ``answered``: id of a step → minute it was answered."""
+    ``answered``: id of a step → minute it was answered; ``hands``: how late they take it out."""
     out = min((s.due_min for s in steps if s.code == "out"), default=None)
-    todo = [a for s in steps for a in _of(s, out)]
+    todo = [a for s in steps for a in _of(s, out, hands)]
     todo += [*_climb(line, found, wanted_c), *_warm(found)]
     kept = []
     for alarm in todo:
@@ -72,9 +74,10 @@ def alarms(
     return sorted(kept, key=lambda a: a.due_min)
 
 
-def _of(step: AgendaStep, out_min: float | None) -> list[Alarm]:
-    """A step as it is heard: when it is due, and what must not be missed some minutes before. A
-    look at the middle gives way to the take-out at ``out_min``."""
+def _of(step: AgendaStep, out_min: float | None, hands: Hands) -> list[Alarm]:
+    """A step as it is heard: when it is due, and what must not be missed some minutes before; the
+    take-out as much sooner as ``hands`` are late with it. A look at the middle gives way to the
+    take-out at ``out_min``."""
     told = Alarm(
         step.id,
         step.due_min,
@@ -88,9 +91,13 @@ def _of(step: AgendaStep, out_min: float | None) -> list[Alarm]:
     )
     if not step.loud:
         return [told]
-    early = max(step.due_min - SOON_MIN, 0.0)
+    late = hands.ahead_min if step.code == "out" else 0.0
     ahead = replace(
-        told, code=f"soon:{step.id}", due_min=early, words=soon(step), until_min=step.due_min
+        told,
+        code=f"soon:{step.id}",
+        due_min=max(step.due_min - SOON_MIN - late, 0.0),
+        words=soon(step, late),
+        until_min=step.due_min,
     )
     return [ahead, told]
 

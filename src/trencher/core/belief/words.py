@@ -105,10 +105,13 @@ def now_due(step: AgendaStep) -> str:
     return f"{to_do(step)} now{at}."
 
 
-def soon(step: AgendaStep) -> str:
-    """What is heard some minutes before."""
+def soon(step: AgendaStep, late_min: float = 0.0) -> str:
+    """What is heard some minutes before; ``late_min``: how late it is usually done here."""
     at = "" if step.core_c is None or step.by_clock else f", at {marked(step.core_c)}"
-    return f"{to_do(step)} soon{at}: make room for it."
+    told = f"{to_do(step)} soon{at}: make room for it."
+    if late_min < 1.0:
+        return told
+    return f"{told} Here it usually comes out {late_min:.0f} min late."
 
 
 def marked(c: float) -> str:

@@ -3,7 +3,7 @@
   import type { Learned } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { duration, moved, shortDay } from '$lib/units'
-  import { byCut, drift, gaps, hands, median, told } from './across'
+  import { byCut, drift, gaps, median, told } from './across'
   import Scatter from './Scatter.svelte'
   import { counted } from './words'
 
@@ -30,7 +30,7 @@
       .filter((o) => o.dots.length > 0),
   )
   const cuts = $derived(byCut(roasts))
-  const mine = $derived(hands(roasts))
+  const mine = $derived(learned.hands.count > 0 ? learned.hands : null)
   const percent = (share: number): string => `${Math.round(share * 100)} %`.replace('-', '−')
 
   function overTime(dots: { at: Date; share: number }[]): { x: typeof scale; y: typeof scale } {

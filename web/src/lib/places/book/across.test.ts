@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Learned } from '$lib/api/client'
-import { byCut, drift, gaps, hands, median, told, type One } from './across'
+import { byCut, drift, gaps, median, told, type One } from './across'
 import { costs, differing } from './beside'
 
 const SHORT: One['short'] = {
@@ -43,6 +43,7 @@ const one = (
   short: short === null ? null : { ...SHORT, ...short },
 })
 const BOOK: Learned = {
+  hands: { middle: 0, count: 0 },
   roasts: [
     one('b', { served_at: '2026-10-10T19:00:00+00:00', pulled_min: 90 }),
     one('a', {}),
@@ -95,11 +96,4 @@ test('the part that made most of it, in the units of the screen', () => {
   const story = { minutes: [part('the joint: {d:2} colder inside', 9), part('doors', -2)] }
   expect(costs({ story } as never, 'C')).toBe('the joint: 2 °C colder inside: 9 min later')
   expect(costs({ story: null } as never, 'C')).toBe('')
-})
-
-test('hands are told of three roasts or more', () => {
-  const late = (id: string, hand_min: number) => one(id, { hand_min })
-  const book = (roasts: Learned['roasts']) => hands(told({ ...BOOK, roasts }))
-  expect(book([late('a', 3), late('b', 4)])).toBeNull()
-  expect(book([late('a', 3), late('b', 4), late('c', 30)])).toEqual({ middle: 4, count: 3 })
 })

@@ -39,13 +39,6 @@ export function median(values: readonly number[]): number | null {
   return (a + b) / 2
 }
 
-/** How much later than due these hands take a joint out: the middle, and of how many; null of few. */
-export function hands(roasts: readonly One[]): { middle: number; count: number } | null {
-  const known = roasts.flatMap((r) => (r.short.hand_min === null ? [] : [r.short.hand_min]))
-  const middle = median(known)
-  return middle === null || known.length < 3 ? null : { middle, count: known.length }
-}
-
 export type ByCut = {
   cut: string
   count: number
