@@ -33,6 +33,7 @@ from trencher.service.planning import planned_summary, work_out
 from trencher.service.roasts import RoastService
 
 JUST_BEFORE_MIN = 0.2
+ANOTHER_DAY_MIN = 12 * 60.0
 FROM_MEMORY = "from memory"
 """What a roast that was entered later is found by."""
 
@@ -276,13 +277,15 @@ def _recalled(minute: float, core_c: float) -> Read:
 
 
 def _late_in(session: Session) -> float | None:
-    """How much later than planned it went in, min: the plan ends when people sit down."""
+    """How much later than planned it went in, min: the plan ends when people sit down. None of
+    another day, which is no lateness."""
     planned = session.planned
     if planned is None or session.put_in_at is None:
         return None
     carve = hour(session.plan.serve_at) - timedelta(minutes=session.plan.ahead_min)
     due = carve - timedelta(minutes=planned.end_min)
-    return (hour(session.put_in_at) - due).total_seconds() / 60.0
+    late = (hour(session.put_in_at) - due).total_seconds() / 60.0
+    return late if abs(late) <= ANOTHER_DAY_MIN else None
 
 
 def _money(session: Session, people: int | None) -> Money | None:

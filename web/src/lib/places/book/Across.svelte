@@ -2,7 +2,7 @@
   // What the roasts tell together: planned against happened, each oven over time, loss and price.
   import type { Learned } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { duration, moved, shortDay } from '$lib/units'
+  import { day, duration, moved } from '$lib/units'
   import { byCut, drift, gaps, median, told } from './across'
   import Scatter from './Scatter.svelte'
   import { counted } from './words'
@@ -38,8 +38,8 @@
     const [low, high] = [Math.min(...times), Math.max(...times)]
     const pad = Math.max((high - low) * 0.05, 86_400_000)
     const reach = Math.max(0.1, ...dots.map((d) => Math.abs(d.share))) * 1.1
-    const first = { at: low, text: shortDay(new Date(low)) }
-    const last = { at: high, text: shortDay(new Date(high)) }
+    const first = { at: low, text: day(new Date(low)) }
+    const last = { at: high, text: day(new Date(high)) }
     return {
       x: { low: low - pad, high: high + pad, ticks: high > low ? [first, last] : [first] },
       y: {
@@ -76,7 +76,12 @@
       <p class="quiet">
         {counted(both.length)} (n = {both.length}); half of them within {duration(off ?? 0)} of the plan.
         {#if mine !== null}
-          Out of the oven {moved(mine.middle)} than its core was as planned, in the middle of {mine.count}.
+          {Math.abs(mine.middle) < 0.5
+            ? 'They come out at the minute'
+            : `They come out ${moved(mine.middle)} than their moment`}, in the middle of {mine.count}{mine.middle >=
+          1
+            ? ': the early warning is as much sooner.'
+            : '.'}
         {/if}
       </p>
     </section>
@@ -91,7 +96,7 @@
           id: d.id,
           x: d.at.getTime(),
           y: d.share,
-          words: `${shortDay(d.at)}: ${percent(d.share)}`,
+          words: `${day(d.at)}: ${percent(d.share)}`,
         }))}
         x={axes.x}
         y={axes.y}

@@ -159,6 +159,23 @@
       {/if}
     </div>
     <Larder />
+    <div class="flex flex-wrap gap-x-8 self-stretch print:hidden">
+      {#if !empty}
+        <button
+          class="order-first text-left min-h-11 underline underline-offset-4"
+          aria-expanded={together}
+          data-ask="across"
+          onclick={() => (together = !together)}
+          >{together ? 'Hide what they tell together' : 'What they tell together'}</button
+        >
+      {/if}
+      <FromMemory />
+    </div>
+    {#if together && !empty && learned === null}
+      <Working words="Opening all of them…" />
+    {:else if together && !empty && learned !== null}
+      <Across {learned} />
+    {/if}
     {#if empty}
       <p class="quiet">A roast comes here when it is carved.</p>
       <a class="act" href="/block">To the block</a>
@@ -187,20 +204,7 @@
       {#if !besides}
         <p class="quiet">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
       {/if}
-      <button
-        class="text-left min-h-11 font-semibold text-ink-soft underline underline-offset-4 print:hidden"
-        aria-expanded={together}
-        data-ask="across"
-        onclick={() => (together = !together)}
-        >{together ? 'Hide what they tell together' : 'What they tell together'}</button
-      >
-      {#if together && learned === null}
-        <Working words="Opening all of them…" />
-      {:else if together && learned !== null}
-        <Across {learned} />
-      {/if}
     {/if}
-    <FromMemory />
     <Aside />
     <TakeAlong />
   {/if}

@@ -75,7 +75,7 @@
   }
 </script>
 
-<section class="grid gap-2 justify-items-start self-stretch print:hidden">
+<section class="grid gap-2 justify-items-start {open ? 'basis-full' : ''}">
   <button
     class="min-h-11 underline underline-offset-4"
     aria-expanded={open}
