@@ -59,7 +59,9 @@
       href="/api/backup"
       download>Save the whole kitchen as a file</a
     >
-    <span class="quiet">every roast, day, oven and setting, as of now, to be put back whole</span>
+    <span class="quiet"
+      >every roast, day, oven and setting, as of now, to be put back whole; without photographs</span
+    >
   </p>
   <p>
     <a
@@ -67,7 +69,9 @@
       href="/api/export"
       download>Save it all as open JSON</a
     >
-    <span class="quiet">for other programs, or to be taken into another kitchen</span>
+    <span class="quiet"
+      >with photographs; for other programs, or to be taken into another kitchen</span
+    >
   </p>
   <p>
     <a
