@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from trencher.core.marks import VERBS
 from trencher.core.method.stages import Method, Off, Oven, Rest, Stage
@@ -38,9 +38,11 @@ def live(
     ends: Mapping[int, float],
     marks: Sequence[CookAct],
     until_min: float,
+    dial: Callable[[float], float] | None = None,
 ) -> None:
     """Carry ``pretend`` on to ``until_min``: stages end where ``ends`` says, doors open, an oven
-    stands off between ``oven_off`` and ``oven_on``."""
+    stands off between ``oven_off`` and ``oven_on``. ``dial``: the oven's set heat at a minute,
+    where more than this joint decides it."""
     stages = method.stages
     stops = sorted({*ends.values(), *(m.minute for m in marks), until_min})
     while pretend.minute < until_min - 1e-6:
@@ -55,6 +57,8 @@ def live(
         stop = next(s for s in stops if s > now + 1e-6)
         minutes = max(min(stop - now, STEP_MIN), 0.02)
         span = span_of(stage, minutes)
+        if isinstance(stage, Oven) and dial is not None:
+            span = replace(span, air_c=dial(now))
         if stands_off and isinstance(stage, Oven):
             span = PretendSpan(minutes, None, off=True)
         pretend.go(span)

@@ -23,6 +23,8 @@ LATENT_J_KG = 2.3e6
 DOOR_TAU_S, OFF_TAU_MIN = 60.0, 45.0
 WATER_KG_M3 = 760.0
 SIGMA = 5.67e-8
+BROWNS_C, BROWNS_TWICE_C = 140.0, 10.0
+"""A skin so hot colours by one a minute; so much hotter, twice as fast. Estimate."""
 REST_WET = 0.8
 """Share of the rate of open water at which a resting skin evaporates. Estimate: 2 kg lose 20 to
 40 g under a loose tent."""
@@ -34,7 +36,7 @@ class Truth:
     its skin is a film fed by ``feed`` of what hot meat expels within ``expel_min``; the film in
     kg/m² at first, where it counts as wet all over and at most, and its share of the rate of open
     water. ``stall_c``: the oven gets no hotter; ``fat_from_min`` … ``fat_to_min``: the tip sits
-    in fat and reads ``fat_c`` low."""
+    in fat and reads ``fat_c`` low; ``browns``: how fast its skin colours."""
 
     thickness_mm: float
     width_mm: float
@@ -57,6 +59,7 @@ class Truth:
     fat_from_min: float = 0.0
     fat_to_min: float = 0.0
     fat_c: float = 7.0
+    browns: float = 1.0
     seed: int = 1
 
 
@@ -73,8 +76,9 @@ class PretendSpan:
 
 @dataclass
 class PretendRoast:
-    """The joint's temperatures (NR, NZ) as time goes on; ``evaporated`` kg/m²; ``history``
-    has a row of minute, core, shown, air for every half minute."""
+    """The joint's temperatures (NR, NZ) as time goes on, and the ``hottest`` of each;
+    ``evaporated`` kg/m²; ``brown``: minutes of colouring as at ``BROWNS_C``; ``history``: a row of
+    minute, core, shown, air for every half minute."""
 
     truth: Truth
     T: Floats = field(init=False)
@@ -83,11 +87,14 @@ class PretendRoast:
     evaporated: float = 0.0
     film: Floats = field(init=False)
     held: Floats = field(init=False)
+    hottest: Floats = field(init=False)
+    brown: float = 0.0
     history: list[tuple[float, float, float, float]] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         t = self.truth
-        self.T = np.full((NR, NZ), t.start_c)
+        self.T = np.full((NR, NZ), float(t.start_c))
+        self.hottest = self.T.copy()
         self.film, self.held = np.full(NZ, t.film_first), np.ones((NR, NZ))
         # One radius whose circle heats as slowly as the oval, by the usual mean of half-axes.
         a, b = t.thickness_mm / 2000, t.width_mm / 2000
@@ -206,3 +213,6 @@ class PretendRoast:
         change += (padded[:, 2:] - 2 * T + padded[:, :-2]) / self.dz**2
         # Warm meat conducts better: a straight line through the usual values at 20 and 60 °C.
         self.T = T + ALPHA_M2_S * (1.0 + ALPHA_PER_C * (T - 20.0)) * dt * change
+        np.maximum(self.hottest, self.T, out=self.hottest)
+        skin = float(np.median(surface + flux / k_half))
+        self.brown += t.browns * dt / 60.0 * 2.0 ** ((skin - BROWNS_C) / BROWNS_TWICE_C)
