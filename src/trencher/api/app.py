@@ -10,6 +10,7 @@ from typing import Any
 
 from fastapi import FastAPI
 from starlette.middleware.gzip import GZipMiddleware
+from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from trencher import __version__
@@ -33,11 +34,13 @@ from trencher.api.routes import (
     methods,
     ovens,
     pictures,
+    practice,
     questions,
     records,
     roasts,
 )
 from trencher.lan.lan import Lan
+from trencher.store.repository import Repository
 
 
 @cache
@@ -76,6 +79,7 @@ def the_api() -> FastAPI:
         records.router,
         keeping.router,
         keeping.along,
+        practice.router,
     ):
         api.include_router(router)
     plain = api.openapi
@@ -99,6 +103,30 @@ def create_api(house: House) -> ASGIApp:
     return housed
 
 
+def in_practice(house: House) -> ASGIApp:
+    """The same API over the kitchen of the practice that is on."""
+    api, kept = the_api(), dict[Repository, House]()
+
+    async def housed(scope: Scope, receive: Receive, send: Send) -> None:
+        practice = house.practice.on
+        if practice is None:
+            gone = JSONResponse(
+                {"code": "no_practice", "detail": "No practice is on. Begin one."},
+                409,
+                media_type=errors.PROBLEM,
+            )
+            await gone(scope, receive, send)
+            return
+        theirs = kept.get(practice.repository)
+        if theirs is None:
+            kept.clear()
+            theirs = House(practice.repository, practice.roasts, practice.clock, practice.feed)
+            kept[practice.repository] = theirs
+        await api({**scope, "state": {**scope.get("state", {}), "house": theirs}}, receive, send)
+
+    return housed
+
+
 def create_app(
     house: House,
     dist: Path | None,
@@ -113,9 +141,11 @@ def create_app(
     async def life(_app: FastAPI) -> AsyncIterator[None]:
         yield
         house.feed.close()
+        house.practice.end()
 
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None, lifespan=life)
     errors.install(app)
+    app.mount("/api/in-practice", errors.Shaped(Budgeted(in_practice(house))))
     app.mount("/api", errors.Shaped(Budgeted(create_api(house))))
     if dist is not None and (dist / "index.html").exists():
         app.frontend("/", directory=dist, fallback="index.html")

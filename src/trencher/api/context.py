@@ -23,6 +23,7 @@ from trencher.service.figures import FigureService
 from trencher.service.keeping import KeepingService
 from trencher.service.kitchen import KitchenService
 from trencher.service.planning import Wish
+from trencher.service.practice import PracticeService
 from trencher.service.records import RecordService
 from trencher.service.roasts import RoastService
 from trencher.service.taking import TakingService
@@ -56,6 +57,11 @@ class House:
     def book(self) -> BookService:
         """What the Book tells of a roast."""
         return BookService(self.roasts)
+
+    @cached_property
+    def practice(self) -> PracticeService:
+        """Practice: another kitchen, for trying."""
+        return PracticeService(self.repository, self.clock, self.feed, self.roasts.learning)
 
     @cached_property
     def keeping(self) -> KeepingService:

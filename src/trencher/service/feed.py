@@ -18,6 +18,11 @@ class Feed:
         self.last_day: tuple[str, int | None] = ("", None)
         self.device_changes = 0
         self.restores = 0
+        self._beside: list[Feed] = []
+
+    def beside(self, other: Feed) -> None:
+        """Another kitchen's bell of the same server: its streams end with these."""
+        self._beside = [f for f in self._beside if not f.closed] + [other]
 
     def listen(self) -> asyncio.Event:
         """A new bell, set whenever something is new."""
@@ -60,3 +65,5 @@ class Feed:
         """End every stream, so that the server can stop."""
         self.closed = True
         self.ring()
+        for other in self._beside:
+            other.close()

@@ -62,7 +62,10 @@ STRAYS_SD = 2.0
 READ_FROM_MIN, READ_EVERY_MIN = 30.0, 20.0
 """What the cook had read before a practice that begins in the middle."""
 BEFORE_DOOR_MIN = 3.0
-MOST_STORIES = 40
+MOST_STORIES, MOST_PRACTISED = 40, 200
+PRACTISED = "practised"
+LATELY = 4
+"""So many practices are told together."""
 NOTHING_DUE_MIN = 10.0
 OWN_STORIES, OWN_JOINT = "own_stories", "own-joint"
 SKIN_WORDS = {"dark": "A smell of toast comes from the oven.", "burnt": "It smells of burning."}
@@ -178,7 +181,8 @@ class PracticeRoasts(RoastService):
 
 
 class Practice:
-    """One practice. ``joints``: their ids, the story's first one first; ``truths`` by id."""
+    """One practice. ``joints``: their ids, the story's first one first; ``truths``: what is really
+    so of each, ``thought``: what the plan takes it for."""
 
     def __init__(
         self, story: Story, seed: int, borrowed: Repository, learning: LearningService
@@ -191,10 +195,13 @@ class Practice:
         self._pretend: dict[str, tuple[Any, PretendRoast]] = {}
         self._lock = threading.RLock()
         self.truths: dict[str, Truth] = {}
+        self.thought: dict[str, Truth] = {}
         self.joints: list[str] = []
         self.settings = {key: borrowed.setting(key) for key in ("tins", *SETTINGS)}
         self.ovens = list(borrowed.ovens())
-        self.told_end = False
+        self.door: datetime | None = None
+        self.bells: Feed | None = None
+        self.recorded = False
 
     # --- its kitchen ---------------------------------------------------------------------------
     def open(self, clock: FastClock, logs: Sequence[NewRoast] = ()) -> None:
@@ -392,6 +399,8 @@ class Practice:
         """On to what comes next: something to do, or something that happens."""
         now = self.clock.now()
         times = [n.at for n in self._heard()]
+        if self._began is None and self.door is not None:
+            times.append(self.door)
         with suppress(TrencherError):
             times += [d.at for d in due(self.roasts, self.devices)]
         for roast_id in self.joints[1:]:
@@ -419,6 +428,8 @@ class Practice:
         self.open(FastClock(at, pace=0.0), logs)
         self.roasts.hands = hands
         self._pretend.clear()
+        if self.bells is not None:
+            self.bells.beside(self.feed)
         before_it.close()
 
 
@@ -468,8 +479,10 @@ class PracticeService:
     ``learning``: the real kitchen's, which is only read, but for own stories and the record of
     practice."""
 
-    def __init__(self, repository: Repository, clock: Clock, learning: LearningService) -> None:
-        self.repository, self.clock, self.learning = repository, clock, learning
+    def __init__(
+        self, repository: Repository, clock: Clock, feed: Feed, learning: LearningService
+    ) -> None:
+        self.repository, self.clock, self.feed, self.learning = repository, clock, feed, learning
         self._now: Practice | None = None
         self._lock = threading.RLock()
 
@@ -575,14 +588,17 @@ class PracticeService:
                 roasts.choose(roast_id, method, school)
                 practice.joints.append(roast_id)
                 wish = roasts.wish(roasts.session(roast_id))
+                roast = wish.roast(method)
                 practice.truths[roast_id] = truth_of(
-                    wish.roast(method), wish.doubt, practice.seed, practice.story.truth
+                    roast, wish.doubt, practice.seed, practice.story.truth
                 )
+                practice.thought[roast_id] = truth_of(roast, wish.doubt, 0, StoryTruth(sure=True))
             first = roasts.session(practice.joints[0])
             assert first.method is not None
             walk = cached_walk(roasts.wish(first).roast(first.method))
             ahead = timedelta(minutes=first.plan.ahead_min + walk.stages[-1].end_min)
             door = hour(first.plan.serve_at) - ahead
+            practice.door = door
             start = door + timedelta(minutes=min(begins_min, 0.0))
             practice.clock = roasts.clock = practice.devices.clock = FastClock(start, pace=0.0)
             if begins_min > 0.0:
@@ -592,6 +608,8 @@ class PracticeService:
         except TrencherError:
             practice.close()
             raise
+        practice.bells = self.feed
+        self.feed.beside(practice.feed)
         with self._lock:
             before_it, self._now = self._now, practice
         if before_it is not None:
@@ -623,12 +641,61 @@ class PracticeService:
                 roasts.end_stage(roast_id, stage, None)
         practice.clock.jump(minute - done)
 
+    # --- over time -------------------------------------------------------------------------------
+    def record(self, practice: Practice, missed_c: float, yours_c: float, late_min: float) -> None:
+        """Keep how a practice ended, once."""
+        if practice.recorded:
+            return
+        practice.recorded = True
+        at = self.clock.now().isoformat(timespec="seconds")
+        story = practice.story
+        one = Practised(at, story.id, story.title, practice.seed, missed_c, yours_c, late_min)
+        kept = [vars(p) for p in self.record_of()]
+        self.repository.set_setting(PRACTISED, [*kept, vars(one)][-MOST_PRACTISED:])
+
+    def record_of(self) -> list[Practised]:
+        """Every practice that was brought to its end, the earliest first."""
+
+        def read(kept: Any) -> list[Practised]:
+            return [Practised(**one) for one in kept]
+
+        return self.repository.setting_as(PRACTISED, read, [])
+
+    def record_words(self) -> str:
+        """What the last of them say beside the first."""
+        kept = [abs(one.missed_c) for one in self.record_of()]
+        own = [abs(one.yours_c) for one in self.record_of()]
+        if not kept:
+            return "Nothing was practised yet."
+        last = kept[-LATELY:]
+        now = sum(last) / len(last)
+        if len(kept) <= LATELY:
+            return f"So far the middle missed by {{d:{now:.1f}}}, on the whole."
+        first = sum(kept[:LATELY]) / LATELY
+        lately = f"Lately the middle misses by {{d:{now:.1f}}}, at first by {{d:{first:.1f}}}"
+        choice = sum(own[-LATELY:]) / LATELY
+        return f"{lately}; your own choice makes {{d:{choice:.1f}}} of it."
+
     def end(self) -> None:
         """No practice is on any more."""
         with self._lock:
             before_it, self._now = self._now, None
         if before_it is not None:
             before_it.close()
+
+
+@dataclass(frozen=True)
+class Practised:
+    """How one practice ended, for the record over time: degrees the middle missed by, of which the
+    cook's own choice made ``yours_c``; minutes later at table than wanted."""
+
+    at: str
+    story: str
+    title: str
+    seed: int
+    missed_c: float
+    yours_c: float
+    late_min: float
 
 
 def _seed(seed: int | None) -> int:

@@ -45,3 +45,8 @@ def checked_bands(bands: Sequence[DonenessBand]) -> tuple[DonenessBand, ...]:
     if any(not band.word.strip() or len(band.word) > 30 for band in bands):
         raise InputError("a band without a word", where="doneness", allowed="1 to 30 letters")
     return tuple(bands)
+
+
+def word_for(core_c: float, bands: Sequence[DonenessBand]) -> str:
+    """The word for a middle so hot; below the first band it is raw."""
+    return next((b.word for b in reversed(bands) if core_c >= b.from_c), "raw")
