@@ -38,6 +38,9 @@ export default defineConfig({
               request.method === 'GET' &&
               url.pathname.startsWith('/api/') &&
               !url.pathname.startsWith('/api/feed') &&
+              // A practice is gone when it is over.
+              !url.pathname.startsWith('/api/in-practice') &&
+              !url.pathname.startsWith('/api/practice') &&
               // Files to be saved are not kept a second time.
               !url.pathname.startsWith('/api/backup') &&
               !url.pathname.endsWith('/export') &&

@@ -7,11 +7,12 @@
   import { ask } from '$lib/ui/ask'
   import { sheetOpen } from '$lib/ui/sheet'
   import Damaged from '$lib/ui/Damaged.svelte'
+  import { PRACTICE } from '$lib/api/base'
   import Told from '$lib/ui/Told.svelte'
   import Waiting from '$lib/ui/Waiting.svelte'
 
   /** Places that are not about one roast. */
-  const HOMELESS = ['book', 'day']
+  const HOMELESS = ['book', 'day', 'practice']
 
   let help = $state(false)
   let reckons = $state(false)
@@ -87,7 +88,11 @@
 
 <svelte:window onkeydown={key} />
 
-<div class="frame min-h-dvh bg-paper text-ink flex flex-col print:min-h-0" class:iron={night}>
+<div
+  class="frame min-h-dvh bg-paper text-ink flex flex-col print:min-h-0"
+  class:iron={night}
+  class:practising={PRACTICE !== ''}
+>
   <a
     class="absolute -left-full focus:left-4 focus:top-2 focus:bg-ink focus:text-paper focus:py-2 focus:px-4 focus:z-20"
     href="#main">To the picture</a
@@ -144,6 +149,11 @@
       >
     </div>
   </header>
+  {#if PRACTICE !== ''}
+    {#await import('$lib/places/practice/PracticeBar.svelte') then { default: PracticeBar }}
+      <PracticeBar />
+    {/await}
+  {/if}
   {#if kitchen.locked}
     <p class="notice" role="status">
       This screen must be let in first.

@@ -104,8 +104,11 @@ class JointDebrief:
 
 @dataclass(frozen=True)
 class Debrief:
-    """A practice that is over."""
+    """A practice that is over. ``joint_id``, ``method``: of a joint of the real kitchen, what was
+    practised."""
 
+    joint_id: str | None
+    method: str | None
     story: str
     title: str
     teaches: str
@@ -120,6 +123,8 @@ def debrief(practice: Practice) -> Debrief:
         raise Conflict("it is not over", allowed="carve every joint first")
     told = [one for roast_id in practice.joints if (one := _joint(practice, roast_id)) is not None]
     return Debrief(
+        practice.joint_id,
+        practice.method,
         practice.story.id,
         practice.story.title,
         practice.story.teaches,

@@ -201,6 +201,8 @@ class Practice:
         self.ovens = list(borrowed.ovens())
         self.door: datetime | None = None
         self.bells: Feed | None = None
+        self.joint_id: str | None = None
+        self.method: str | None = None
         self.recorded = False
 
     # --- its kitchen ---------------------------------------------------------------------------
@@ -556,13 +558,20 @@ class PracticeService:
         return self._begun(practice, plans, story.begins_min)
 
     def begin_with(
-        self, session: Session, seed: int | None = None, from_min: float | None = None
+        self,
+        roast_id: str,
+        session: Session,
+        seed: int | None = None,
+        from_min: float | None = None,
+        method: str | None = None,
     ) -> Practice:
         """A joint of the real kitchen, its way and oven. ``from_min``: from that minute of the
-        plan on. Conflict for one without a way, or that cannot be practised."""
-        if session.method is None:
+        plan on; ``method``: another way than the chosen one. Conflict for one without a way, or
+        that cannot be practised."""
+        way = method or session.method
+        if way is None:
             raise Conflict("no way is chosen for it", allowed="choose one on Ways first")
-        check_playable(session.method)
+        check_playable(way)
         plan = session.plan
         story = Story.model_construct(
             id=OWN_JOINT,
@@ -575,7 +584,8 @@ class PracticeService:
         )
         practice = Practice(story, _seed(seed), self.repository, self.learning)
         practice.open(FastClock(self.clock.now(), pace=0.0))
-        told = (replace(plan, care=type(plan.care)()), session.method, session.school)
+        practice.joint_id, practice.method = roast_id, way
+        told = (replace(plan, care=type(plan.care)()), way, session.school)
         return self._begun(practice, [told], story.begins_min)
 
     def _begun(

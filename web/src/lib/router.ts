@@ -17,6 +17,7 @@ const figures = () => import('./places/figures/Figures.svelte')
 const instruments = () => import('./places/instruments/Instruments.svelte')
 const screens = () => import('./places/screens/Screens.svelte')
 const book = () => import('./places/book/Book.svelte')
+const practice = () => import('./places/practice/Practice.svelte')
 
 export const { navigate, route } = createRouter({
   '/': Start,
@@ -33,6 +34,7 @@ export const { navigate, route } = createRouter({
   '/board/:id': board,
   '/book': book,
   '/book/:id': book,
+  '/practice': practice,
   '/figures': figures,
   '/instruments': instruments,
   '/screens': screens,
@@ -41,7 +43,7 @@ export const { navigate, route } = createRouter({
   '*': Missing,
 })
 
-export type Place = 'block' | 'ways' | 'day' | 'fire' | 'board' | 'book' | 'ovens'
+export type Place = 'block' | 'ways' | 'day' | 'fire' | 'board' | 'book' | 'ovens' | 'practice'
 
 export const PLACES: { id: Place; key: string; name: string }[] = [
   { id: 'block', key: 'b', name: 'Block' },
@@ -51,6 +53,7 @@ export const PLACES: { id: Place; key: string; name: string }[] = [
   { id: 'board', key: 'c', name: 'Board' },
   { id: 'book', key: 'l', name: 'Book' },
   { id: 'ovens', key: 'o', name: 'Ovens' },
+  { id: 'practice', key: 'p', name: 'Practice' },
 ]
 
 /** The address of a place, for a roast if one is named. */

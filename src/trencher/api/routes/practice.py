@@ -25,7 +25,7 @@ FASTEST = 120.0
 StoryId = Annotated[str, Field(min_length=1, max_length=60)]
 
 
-class StoryOut(Out):
+class PracticeStoryOut(Out):
     """A story that can be practised; ``own``: taken in here."""
 
     id: str
@@ -80,13 +80,14 @@ class PracticeLine(Out):
 
 class BeginBody(In):
     """What is practised: a ``story``, or a joint of this kitchen (``roast_id``), ``from_min`` of
-    its plan on; the same ``seed`` is the same kitchen."""
+    its plan on, and by another ``method`` than its own; the same ``seed`` is the same kitchen."""
 
     model_config = ConfigDict(json_schema_extra={"examples": [{"story": "hot-oven"}]})
     story: StoryId | None = None
     roast_id: Annotated[str, Field(min_length=1, max_length=60)] | None = None
     seed: Annotated[int, Field(ge=0, lt=1_000_000)] | None = None
     from_min: Annotated[float, Field(ge=0, le=1440)] | None = None
+    method: Annotated[str, Field(max_length=4000)] | None = None
 
 
 class PaceBody(In):
@@ -177,8 +178,11 @@ class JointDebriefOut(Out):
 
 
 class DebriefOut(Out):
-    """A practice gone through. ``truth``: what was really so."""
+    """A practice gone through. ``truth``: what was really so; ``joint_id``, ``method``: of a joint
+    of this kitchen, what was practised."""
 
+    joint_id: str | None
+    method: str | None
     story: str
     title: str
     teaches: str
@@ -187,7 +191,7 @@ class DebriefOut(Out):
     joints: list[JointDebriefOut]
 
 
-class RecordOut(Out):
+class PracticeRecordOut(Out):
     """How practices ended, the earliest first, and what that says."""
 
     practised: list[Practised]
@@ -236,7 +240,9 @@ def begin(house: HouseDep, body: BeginBody) -> PracticeOut:
         return _out(house.practice.begin(body.story, body.seed))
     assert body.roast_id is not None
     session = house.roasts.session(body.roast_id)
-    return _out(house.practice.begin_with(session, body.seed, body.from_min))
+    return _out(
+        house.practice.begin_with(body.roast_id, session, body.seed, body.from_min, body.method)
+    )
 
 
 @router.delete("", status_code=204)
@@ -293,17 +299,17 @@ def read_debrief(house: HouseDep) -> DebriefOut:
 
 
 @router.get("/record")
-def read_record(house: HouseDep) -> RecordOut:
+def read_record(house: HouseDep) -> PracticeRecordOut:
     """How it went over time."""
     kept = house.practice.record_of()
-    return RecordOut(practised=kept, words=house.practice.record_words())
+    return PracticeRecordOut(practised=kept, words=house.practice.record_words())
 
 
 @router.get("/stories")
-def stories(house: HouseDep) -> list[StoryOut]:
+def stories(house: HouseDep) -> list[PracticeStoryOut]:
     """Every story."""
     return [
-        StoryOut.of(story, own=own, joints=[j.name for j in story.joints])
+        PracticeStoryOut.of(story, own=own, joints=[j.name for j in story.joints])
         for story, own in house.practice.stories()
     ]
 
@@ -319,11 +325,11 @@ def stories(house: HouseDep) -> list[StoryOut]:
         }
     },
 )
-async def add_story(house: HouseDep, request: Request) -> StoryOut:
+async def add_story(house: HouseDep, request: Request) -> PracticeStoryOut:
     """Take in a story, as TOML."""
     raw = await request.body()
     story = await run_in_threadpool(house.practice.add_story, raw)
-    return StoryOut.of(story, own=True, joints=[j.name for j in story.joints])
+    return PracticeStoryOut.of(story, own=True, joints=[j.name for j in story.joints])
 
 
 @router.get("/stories/{story_id}.toml", response_class=PlainTextResponse)

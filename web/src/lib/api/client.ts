@@ -1,6 +1,7 @@
 // The one door to the server. Every answer is data or a sentence.
 
 import createClient from 'openapi-fetch'
+import { BASE, PRACTICE } from './base'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -61,12 +62,18 @@ export type Problem = Schemas['Problem']
 export type Reason = Schemas['Reason']
 export type BookTold = Schemas['PageOut']
 export type Learned = Schemas['LearnedOut']
+export type Practice = Schemas['PracticeOut']
+export type Story = Schemas['PracticeStoryOut']
+export type Debrief = Schemas['DebriefOut']
+export type JointDebrief = Schemas['JointDebriefOut']
 export type KitchenRecord = Schemas['RecordOut']
 
 /** Sent to the window when a record was met that cannot be read. */
 export const DAMAGED = 'trencher-damaged'
 
-export const http = createClient<paths>({ baseUrl: '/api' })
+export const http = createClient<paths>({ baseUrl: BASE })
+/** The real kitchen, also out of a practice: what steers it. */
+export const home = PRACTICE === '' ? http : createClient<paths>({ baseUrl: '/api' })
 
 /** Thrown for every answer that is not the wanted one; `message` can be shown as it is. */
 export class Refused extends Error {

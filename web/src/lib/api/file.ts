@@ -1,5 +1,6 @@
 // A file sent to the server as it is.
 
+import { BASE } from './base'
 import { Refused, type Problem } from './client'
 
 /** Its answer. Throws `Refused` with the reason. */
@@ -11,7 +12,7 @@ export async function sendFile<T>(
 ): Promise<T> {
   let answer: Response
   try {
-    answer = await send(`/api/${path}`, {
+    answer = await send(`${BASE}/${path}`, {
       method: 'POST',
       headers: { 'Content-Type': type },
       body: file,

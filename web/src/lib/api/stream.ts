@@ -1,5 +1,7 @@
 // The live feed: opens, listens, opens again. The browser gives up on a refused stream; we do not.
 
+import { BASE } from './base'
+
 /** An event of a roast, and its line in the list as it is now. */
 export type LogLine = {
   roast_id: string
@@ -37,7 +39,7 @@ export function listen(listener: Listener, source: typeof EventSource = EventSou
   let before = false
 
   const open = (): void => {
-    stream = new source(last === null ? '/api/feed' : `/api/feed?after=${last}`)
+    stream = new source(last === null ? `${BASE}/feed` : `${BASE}/feed?after=${last}`)
     const on = (name: string, use: (data: unknown) => void): void => {
       stream?.addEventListener(name, (event: MessageEvent<string>) => {
         if (event.lastEventId !== '') last = event.lastEventId

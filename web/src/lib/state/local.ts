@@ -1,6 +1,9 @@
 // Small things kept in this browser. Private windows may refuse: then they last as long as the page.
 
-const PREFIX = 'trencher.'
+import { PRACTICE } from '$lib/api/base'
+
+// What waits to be handed over belongs to one kitchen.
+const PREFIX = PRACTICE === '' ? 'trencher.' : `trencher.practice.${PRACTICE}.`
 const page = new Map<string, string>()
 
 /** What was kept under a name, or what to take instead. */

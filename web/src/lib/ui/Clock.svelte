@@ -1,9 +1,11 @@
 <script lang="ts">
   // The hour; in the demo also its pace, which comes when the page stands.
+  import { PRACTICE } from '$lib/api/base'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { hour } from '$lib/units'
 
-  const demo = $derived(kitchen.catalogue?.demo ?? false)
+  // In a practice its own bar has the pace.
+  const demo = $derived(PRACTICE === '' && (kitchen.catalogue?.demo ?? false))
 </script>
 
 {#if demo}

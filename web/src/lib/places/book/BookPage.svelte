@@ -1,5 +1,6 @@
 <script lang="ts">
   // One roast: the cook's word first, then how it went against what was planned.
+  import { BASE } from '$lib/api/base'
   import { http, want, type BookLine, type BookTold, type Learned } from '$lib/api/client'
   import { words } from '$lib/places/fire/happened'
   import LogList from '$lib/places/fire/LogList.svelte'
@@ -158,14 +159,14 @@
 <p class="flex flex-wrap gap-x-6 print:hidden">
   <a
     class="underline min-h-10 inline-flex items-center"
-    href="/api/roasts/{line.id}/readings.csv"
+    href="{BASE}/roasts/{line.id}/readings.csv"
     download="{line.id}.csv"
   >
     Its readings and events as CSV
   </a>
   <a
     class="underline min-h-10 inline-flex items-center"
-    href="/api/roasts/{line.id}/export"
+    href="{BASE}/roasts/{line.id}/export"
     download>All of it as open JSON</a
   >
   <button class="underline min-h-10" onclick={() => window.print()}>Print this page</button>

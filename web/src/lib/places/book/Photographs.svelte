@@ -1,5 +1,6 @@
 <script lang="ts">
   // Photographs of a roast, with words beneath.
+  import { BASE } from '$lib/api/base'
   import type { BookTold } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
   import Fold from '$lib/ui/Fold.svelte'
@@ -47,10 +48,10 @@
       {#each told.pictures as picture, n (picture.seq)}
         <li class="grid gap-1 content-start" data-say="photograph">
           {#if picture.here}
-            <a href="/api/pictures/{picture.picture}.jpg" target="_blank" rel="noopener">
+            <a href="{BASE}/pictures/{picture.picture}.jpg" target="_blank" rel="noopener">
               <img
                 class="w-full aspect-4/3 object-cover rounded-base border border-line"
-                src="/api/pictures/{picture.picture}.jpg"
+                src="{BASE}/pictures/{picture.picture}.jpg"
                 alt={said(picture.words, n)}
                 loading="lazy"
               />

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The day: one clock from the first hand to the table, the order as lines, and what clashes.
+  import { BASE } from '$lib/api/base'
   import { http, want, type Day } from '$lib/api/client'
   import { navigate, route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -143,7 +144,7 @@
           >
           <a
             class="undo inline-flex items-center underline"
-            href="/api/days/{day.date}/calendar.ics?units={units}"
+            href="{BASE}/days/{day.date}/calendar.ics?units={units}"
             download="trencher-{day.date}.ics"
           >
             Into a calendar
