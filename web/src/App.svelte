@@ -98,7 +98,7 @@
     href="#main">To the picture</a
   >
   <header
-    class="flex items-stretch gap-6 px-7 border-b border-line max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
+    class="flex items-stretch gap-4 px-7 border-b border-line max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
   >
     <a
       class="font-heading font-extrabold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
@@ -111,7 +111,7 @@
     >
       {#each PLACES as place (place.id)}
         <a
-          class="flex items-center gap-2 min-h-13 px-3 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
+          class="flex items-center gap-1.5 min-h-13 px-2 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
           href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
           aria-current={here.place === place.id ? 'page' : undefined}
         >
@@ -119,7 +119,9 @@
         </a>
       {/each}
     </nav>
-    <div class="flex items-center gap-2 max-lg:gap-0 max-sm:flex-1 max-sm:justify-between">
+    <div
+      class="flex items-center gap-1 whitespace-nowrap max-lg:gap-0 max-sm:flex-1 max-sm:justify-between"
+    >
       <Clock />
       <button
         class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"

@@ -6,6 +6,7 @@ and one with the other (``sim.played``); nothing is estimated from rules.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -13,7 +14,7 @@ from typing import Literal
 
 from trencher.core.catalogue.doneness import DonenessBand, word_for
 from trencher.core.catalogue.safety import Figure
-from trencher.core.day.plates import plates
+from trencher.core.day.plates import plates, target
 from trencher.core.entries import Chose, Read, Rewrote
 from trencher.core.errors import Conflict, TrencherError
 from trencher.core.marks import VERBS
@@ -27,7 +28,7 @@ from trencher.service.people import bands_of, guests_of
 from trencher.service.planning import cached_walk
 from trencher.service.practice import Practice
 from trencher.sim.lived import CookAct
-from trencher.sim.played import Course, Player, Served, reaches, served
+from trencher.sim.played import EVEN_C, Course, Player, Served, reaches, served
 from trencher.sim.roast import PretendRoast
 
 SLICE_MM = 12.0
@@ -145,8 +146,8 @@ def _truth(practice: Practice) -> tuple[str, ...]:
     heat = truth.h / usual.h - 1.0
     if abs(heat) >= 0.04:
         found.append(
-            f"The air of this oven heated {abs(heat):.0%} {'more' if heat > 0 else 'less'} than "
-            "planned for."
+            f"The air of this oven heated {100 * abs(heat):.0f} % "
+            f"{'more' if heat > 0 else 'less'} than planned for."
         )
     if abs(truth.oven_off_c) >= 2.0:
         way = "hotter" if truth.oven_off_c > 0 else "cooler"
@@ -154,7 +155,8 @@ def _truth(practice: Practice) -> tuple[str, ...]:
     thick = truth.thickness_mm / usual.thickness_mm - 1.0
     if abs(thick) >= 0.03:
         found.append(
-            f"The joint was {abs(thick):.0%} {'thicker' if thick > 0 else 'thinner'} than measured."
+            f"The joint was {100 * abs(thick):.0f} % {'thicker' if thick > 0 else 'thinner'} than "
+            "measured."
         )
     start = truth.start_c - usual.start_c
     if abs(start) >= 1.5:
@@ -186,7 +188,7 @@ def _joint(practice: Practice, roast_id: str) -> JointDebrief | None:
     player = Player(truth, course)
     slices = max(3, round(truth.length_mm / SLICE_MM))
     real = served(player.played, course, wanted, slices)
-    known_min, read_min = _known(practice, roast_id, session, course.out_min)
+    known_min = _known(practice, roast_id, session, course.out_min)
     known = _at(player, course, known_min)
     best_play, best = _best(player, course, wanted, real)
     decisions, more = _decisions(practice, session, player, course, real, known)
@@ -210,7 +212,7 @@ def _joint(practice: Practice, roast_id: str) -> JointDebrief | None:
         best=best,
         luck_c=luck,
         yours_c=yours,
-        lesson=_lesson(read_min, course.out_min, known, luck, yours, decisions, more),
+        lesson=_lesson(session, course.out_min, known, luck, yours, decisions, more),
         line=_line(player.played),
         best_line=_line(best_play),
     )
@@ -223,22 +225,20 @@ def _line(joint: PretendRoast) -> tuple[tuple[float, float], ...]:
     )
 
 
-def _known(
-    practice: Practice, roast_id: str, session: Session, out_min: float
-) -> tuple[float, float | None]:
-    """When to take it out by what was known at the last reading before it came out, and that
-    reading's minute; without one, as planned."""
+def _known(practice: Practice, roast_id: str, session: Session, out_min: float) -> float:
+    """When to take it out by what was known at the last reading before it came out; without one, as
+    planned."""
     before = [r.minute for r in session.readings if r.minute < out_min + 1e-6]
     planned = session.planned
     as_planned = planned.pull_min if planned is not None else out_min
     if not before:
-        return as_planned, None
+        return as_planned
     last = max(before)
     try:
         said = practice.roasts.said_at(roast_id, last)
     except TrencherError:
         said = None
-    return (as_planned if said is None else max(said.pull_min, last)), last
+    return as_planned if said is None else max(said.pull_min, last)
 
 
 def _at(player: Player, course: Course, out_min: float) -> Choice:
@@ -466,20 +466,27 @@ def _plates(
         bands=bands,
         claims=session.claims,
     )
+    guests = {g.name: g for g in guests_of(practice.repository)}
+    wanted, strict_c = session.plan.wanted_c, max(profile.strict_c, own)
     told = []
     for plate in found.plates:
         if plate.slice is None:
             continue
         core = real.slices_c[plate.slice]
-        right = not plate.flash and abs(core - max(plate.target_c, min(real.slices_c))) <= 4.0
-        told.append(
-            PracticePlate(plate.name, plate.slice, core, word_for(core, bands), plate.why, right)
-        )
+        aim, asked = target(guests[plate.name], wanted, strict_c, bands)
+        if math.isinf(aim):
+            right = core <= wanted + EVEN_C
+        elif aim > wanted:
+            right = core >= aim - (0.0 if plate.strict else EVEN_C)
+        else:
+            right = abs(core - aim) <= EVEN_C
+        word = word_for(core, bands)
+        told.append(PracticePlate(plate.name, plate.slice, core, word, asked, right))
     return tuple(told)
 
 
 def _lesson(
-    read_min: float | None,
+    session: Session,
     out_min: float,
     known: Choice,
     luck_c: float,
@@ -488,34 +495,48 @@ def _lesson(
     more: int,
 ) -> str:
     """The one thing to remember, of what weighed most."""
-    doors = [d for d in decisions if d.code == "door"]
-    minutes = sum(d.minutes or 0.0 for d in doors)
-    late = out_min - known.out_min
-    if read_min is None:
+    reads = sorted(r.minute for r in session.readings if r.minute < out_min + 1e-6)
+    if not reads:
         return (
             "Nobody read it before it came out: with one reading near the end you would have known "
             "how far it was."
         )
-    if abs(yours_c) >= 1.0 and abs(yours_c) >= abs(luck_c):
+    late = out_min - known.out_min
+    if abs(yours_c) >= 1.0 and 2.0 * abs(yours_c) >= abs(luck_c):
         way = "longer" if late > 0 else "shorter"
         return (
             f"It stayed in {abs(late):.0f} min {way} than your last reading said: that alone made "
             f"{{d:{abs(yours_c):.1f}}} of the middle."
         )
     if abs(luck_c) >= 1.5:
-        gap = out_min - read_min
-        if gap > 10.0:
-            return (
-                f"Your last reading was {gap:.0f} min before it came out; what the kitchen did "
-                f"since made {{d:{abs(luck_c):.1f}}}. Read once more, nearer to the end."
-            )
-        return (
-            f"You did what could be known. {{d:{abs(luck_c):.1f}}} were the kitchen's: no reading "
-            "of yours told of it yet."
-        )
+        return _unlucky(reads, out_min, known, luck_c)
+    doors = [d for d in decisions if d.code == "door"]
+    minutes = sum(d.minutes or 0.0 for d in doors)
     if minutes >= 5.0:
         return (
             f"{len(doors) + more} looks made it {minutes:.0f} min later. It was right all the "
             "same: half as many would have done."
         )
     return "It came out as your readings said, and that was right. Do it again like this."
+
+
+def _unlucky(reads: Sequence[float], out_min: float, known: Choice, luck_c: float) -> str:
+    """What the kitchen did, and which reading would have told of it."""
+    degrees = f"{{d:{abs(luck_c):.1f}}}"
+    first = known.out_min - reads[-1] < 1.0
+    gap = reads[-1] - (reads[-2] if len(reads) > 1 else 0.0)
+    if first and luck_c > 0.0 and gap > 8.0:
+        before_it = "the one before" if len(reads) > 1 else "the door"
+        return (
+            f"When you read it, it was over already: {gap:.0f} min had gone since {before_it}, and "
+            f"they made {degrees}. Read sooner in a kitchen you do not know."
+        )
+    if out_min - reads[-1] > 10.0:
+        return (
+            f"Your last reading was {out_min - reads[-1]:.0f} min before it came out; what the "
+            f"kitchen did since made {degrees}. Read once more, nearer to the end."
+        )
+    return (
+        f"You did what could be known. {degrees} were the kitchen's: no reading of yours told of "
+        "it in time."
+    )

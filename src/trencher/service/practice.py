@@ -66,7 +66,7 @@ MOST_STORIES, MOST_PRACTISED = 40, 200
 PRACTISED = "practised"
 LATELY = 4
 """So many practices are told together."""
-NOTHING_DUE_MIN = 10.0
+NOTHING_DUE_MIN, OVERDUE_MIN = 10.0, 2.0
 OWN_STORIES, OWN_JOINT = "own_stories", "own-joint"
 SKIN_WORDS = {"dark": "A smell of toast comes from the oven.", "burnt": "It smells of burning."}
 
@@ -398,13 +398,18 @@ class Practice:
         return Answer(_feels(joint), None)
 
     def skip(self) -> None:
-        """On to what comes next: something to do, or something that happens."""
+        """On to what comes next: something to do, or something that happens. Where something is
+        to be done by now, only a little: nobody skips that unseen."""
         now = self.clock.now()
         times = [n.at for n in self._heard()]
         if self._began is None and self.door is not None:
             times.append(self.door)
         with suppress(TrencherError):
-            times += [d.at for d in due(self.roasts, self.devices)]
+            alarms = due(self.roasts, self.devices)
+            times += [d.at for d in alarms]
+            near = now + timedelta(seconds=30)
+            if any(d.at <= near and not d.alarm.code.startswith("soon:") for d in alarms):
+                times.append(now + timedelta(minutes=OVERDUE_MIN))
         for roast_id in self.joints[1:]:
             session = self.roasts.session(roast_id)
             if session.status == "planning" and self._began is not None:

@@ -69,6 +69,11 @@ export class PlanState {
   #undo: Draft[] = []
   undoable = $state(0)
 
+  /** The roast that is planned here. */
+  get id(): string | null {
+    return this.#id
+  }
+
   /** Take over a roast from the server, unless something unsaved is being changed here. */
   open(roast: Roast): void {
     if (this.#id === roast.id && !this.saved) return

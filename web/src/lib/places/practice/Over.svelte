@@ -41,8 +41,8 @@
       {sentence(joint.lesson, units)}
     </p>
     <p>
-      {#if debrief.joints.length > 1}<b>{joint.name}:</b>{/if}
-      the middle reached <b>{temp(joint.served.peak_c, units)}</b>, wanted {temp(
+      {#if debrief.joints.length > 1}<b>{joint.name}.</b>{/if}
+      The middle reached <b>{temp(joint.served.peak_c, units)}</b>, wanted {temp(
         joint.wanted_c,
         units,
       )}

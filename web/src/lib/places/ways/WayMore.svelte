@@ -1,7 +1,9 @@
 <script lang="ts">
   // A way opened: when it comes out and at what, its bands, its servings, its notes; and taken.
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import { PRACTICE } from '$lib/api/base'
   import { plan } from '$lib/state/plan.svelte'
+  import { practice } from '$lib/state/practice.svelte'
   import {
     delta,
     dial,
@@ -43,6 +45,13 @@
   const units = $derived(kitchen.units)
   const worst = $derived(plan.fragile[way.method]?.[0])
   const tender = $derived(untilTender(way))
+  const BEFORE_MIN = 5
+  /** Five minutes before a stage ends, in a kitchen of its own. */
+  function practise(stage: number): Promise<void> {
+    const ends = f.stages[stage]?.end_min ?? f.pull_min.value
+    const from_min = Math.max(0, ends - BEFORE_MIN)
+    return practice.begin({ roast_id: plan.id, method: way.method, from_min })
+  }
   const outAt = (min: number): string => hour(new Date(inAt.getTime() + min * 60_000))
   const SAID = [
     'coat_after_pan',
@@ -71,8 +80,14 @@
     {#if worst !== undefined}
       <b>Guard:</b>
       {sentence(worst.guard, units)}
+      {#if PRACTICE === '' && plan.id !== null}
+        <button class="undo" disabled={practice.busy} onclick={() => practise(worst.stage)}
+          >Practise this moment<span class="sr-only">: {way.name}</span></button
+        >
+      {/if}
     {/if}
   </p>
+  {#if practice.fault !== ''}<p class="fault" role="alert">{practice.fault}</p>{/if}
   <ul
     class="grid grid-cols-[repeat(auto-fit,minmax(22rem,1fr))] gap-y-1 gap-x-8 max-xl:grid-cols-1"
   >
