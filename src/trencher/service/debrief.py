@@ -311,7 +311,8 @@ def _decisions(
         )
     for i, result in enumerate(walk.stages):
         end = course.ends.get(i)
-        if end is None or i >= course.method.pull_index or abs(end - result.end_min) < WORTH_MIN:
+        last = min(course.method.pull_index, walk.pull_index)
+        if end is None or i >= last or abs(end - result.end_min) < WORTH_MIN:
             continue
         other = Course(
             course.method,

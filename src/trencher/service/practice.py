@@ -589,7 +589,7 @@ class PracticeService:
         )
         practice = Practice(story, _seed(seed), self.repository, self.learning)
         practice.open(FastClock(self.clock.now(), pace=0.0))
-        practice.joint_id, practice.method = roast_id, way
+        practice.joint_id, practice.method = roast_id, str(parse_method(way))
         told = (replace(plan, care=type(plan.care)()), way, session.school)
         return self._begun(practice, [told], story.begins_min)
 

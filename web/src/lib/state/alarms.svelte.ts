@@ -25,6 +25,8 @@ class Alarms {
   #context: AudioContext | null = null
   #sounded = 0
   #answers = 0
+  #asked = 0
+  #told = 0
   #saidOf = ''
 
   /** What is to be heard now: what must not be missed first, else what is longest due. */
@@ -40,10 +42,14 @@ class Alarms {
 
   async fetch(): Promise<void> {
     const answers = this.#answers
+    const asked = ++this.#asked
     try {
       const found = await want(http.GET('/alarms'))
-      // Asked for before something was heard: it would ring once more.
-      if (answers !== this.#answers) return
+      if (asked < this.#told) return
+      // Asked for before something was heard or answered: it would ring once more. What that did not
+      // tell of (another's carving) is asked for again.
+      if (answers !== this.#answers) return await this.fetch()
+      this.#told = asked
       this.#all = found
       keepLocal('alarms', this.#all)
     } catch {

@@ -2,14 +2,20 @@
 
 import { PRACTICE } from '$lib/api/base'
 
-// What waits to be handed over belongs to one kitchen.
-const PREFIX = PRACTICE === '' ? 'trencher.' : `trencher.practice.${PRACTICE}.`
+const PREFIX = 'trencher.'
+// What belongs to one kitchen; all else is of this screen, in a practice too.
+const OF_A_KITCHEN = ['queue', 'queue.refused', 'clock', 'alarms']
+const keyOf = (name: string): string =>
+  PRACTICE !== '' && OF_A_KITCHEN.includes(name)
+    ? `${PREFIX}practice.${PRACTICE}.${name}`
+    : PREFIX + name
+
 const page = new Map<string, string>()
 
 /** What was kept under a name, or what to take instead. */
 export function local<T>(name: string, otherwise: T): T {
   try {
-    const text = page.get(name) ?? localStorage.getItem(PREFIX + name)
+    const text = page.get(name) ?? localStorage.getItem(keyOf(name))
     return text === null ? otherwise : (JSON.parse(text) as T)
   } catch {
     return otherwise
@@ -20,7 +26,7 @@ export function local<T>(name: string, otherwise: T): T {
 export function keepLocal(name: string, value: unknown): void {
   const text = JSON.stringify(value)
   try {
-    localStorage.setItem(PREFIX + name, text)
+    localStorage.setItem(keyOf(name), text)
     page.delete(name)
   } catch {
     page.set(name, text)
