@@ -46,6 +46,24 @@ def alarms_of(house: House, roast_id: str) -> list[str]:
     return [d.alarm.code for d in due(house.roasts, house.devices) if d.roast_id == roast_id]
 
 
+def practised(house: House) -> None:
+    """A story played as most would at first: two readings, and then too long."""
+    on = house.practice.begin("hot-oven", 7)
+    on.clock.set_pace(0.0)
+    on.skip()
+    (roast_id,) = on.joints
+    on.roasts.put_in(roast_id, None)
+    on.clock.jump(20.0)
+    on.roasts.end_stage(roast_id, 0, None)
+    for minutes in (10.0, 15.0):
+        on.clock.jump(minutes)
+        on.ask("probe", roast_id)
+    on.clock.jump(17.0)
+    on.roasts.end_stage(roast_id, on.roasts.session(roast_id).pull_stage, None)
+    on.clock.jump(30.0)
+    on.roasts.carve(roast_id, None)
+
+
 def main() -> None:
     """Live through tonight's sirloin and take pictures on the way."""
     chromium = shutil.which("chromium-headless-shell") or shutil.which("chromium")
@@ -91,6 +109,9 @@ def main() -> None:
             picture(page, base, "/fire/sirloin", "fire-before")
             picture(page, base, "/book", "book")
             picture(page, base, "/book/silverside", "book-one")
+            practised(house)
+            picture(page, base, "/practice", "practice")
+            house.practice.end()
             assert house.live is not None
             roast_id = house.live.start()
             house.clock.set_pace(1.0)
@@ -128,7 +149,6 @@ def main() -> None:
             house.live.report(roast_id)
             house.feed.ring(clock=True)
             picture(page, base, f"/board/{roast_id}", "board")
-            picture(page, base, f"/board/{roast_id}", "board-phone", 390, 844)
             browser.close()
         house.feed.close()
         server.should_exit = True

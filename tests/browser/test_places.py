@@ -393,6 +393,7 @@ PLACES = [
     "/board/sirloin",
     "/book",
     "/book/silverside",
+    "/practice",
     "/figures",
     "/instruments",
     "/screens",

@@ -2,7 +2,7 @@
 // places as always.
 
 import { enter, PRACTICE } from '$lib/api/base'
-import { home, want, type Practice, type Schemas } from '$lib/api/client'
+import { home, want, type Alarm, type Practice, type Schemas } from '$lib/api/client'
 
 export type Ask = Schemas['AskBody']['what']
 
@@ -11,6 +11,19 @@ class PracticeState {
   asked = $state(false)
   busy = $state(false)
   fault = $state('')
+
+  /** What is due in the real kitchen, whose alarms do not ring in this tab. */
+  athome = $state<Alarm | null>(null)
+
+  async lookHome(): Promise<void> {
+    try {
+      const found = await want(home.GET('/alarms'))
+      const now = Date.parse((await want(home.GET('/clock'))).now)
+      this.athome = found.find((a) => Date.parse(a.at) <= now) ?? null
+    } catch {
+      // The bar says so when nobody answers.
+    }
+  }
 
   /** Whether this tab is in the practice that is on. */
   get here(): boolean {
@@ -79,6 +92,11 @@ class PracticeState {
     } finally {
       this.busy = false
     }
+  }
+
+  /** To the fire of the real kitchen, at once. */
+  home(): void {
+    enter('', `/fire/${this.athome?.roast_id ?? ''}`)
   }
 
   /** Back to the real kitchen; `end`: nothing of the practice stays. */

@@ -109,6 +109,12 @@
       A kitchen with a truth of its own, and a clock that runs as fast as you like. Nothing of it
       comes into your kitchen: no joint, no page of the Book, nothing learned.
     </p>
+    {#if kitchen.roasts.some((r) => r.status === 'roasting' || r.status === 'resting')}
+      <p class="border-l-4 border-accent pl-3">
+        <b>Something is on in your own kitchen.</b> What is due there is told above a practice; its alarms
+        ring only in another tab or on another screen.
+      </p>
+    {/if}
     {#if on !== null}
       <p class="acts items-center">
         <button class="act" onclick={() => practice.into()}

@@ -15,6 +15,7 @@
     ['smell', 'Smell'],
   ]
   const EVERY_MS = 2000
+  const HOME_MS = 10_000
   let answer = $state('')
   const on = $derived(practice.on)
   const first = $derived(on?.joints.find((j) => j.status !== 'done') ?? on?.joints[0])
@@ -27,8 +28,13 @@
     untrack(() => void practice.load())
   })
   $effect(() => {
+    void practice.lookHome()
     const timer = setInterval(() => void practice.load(), EVERY_MS)
-    return () => clearInterval(timer)
+    const look = setInterval(() => void practice.lookHome(), HOME_MS)
+    return () => {
+      clearInterval(timer)
+      clearInterval(look)
+    }
   })
 
   async function ask(what: Ask): Promise<void> {
@@ -44,6 +50,13 @@
   class="practice-bar grid gap-1.5 px-7 py-2 border-b-2 border-dashed border-accent max-lg:px-3 print:hidden"
   aria-label="Practice"
 >
+  {#if practice.athome !== null}
+    <p class="notice flex flex-wrap items-center gap-3" role="alert">
+      <b>In your own kitchen, {practice.athome.name}:</b>
+      {sentence(practice.athome.words, kitchen.units)}
+      <button class="act" onclick={() => practice.home()}>Go there</button>
+    </p>
+  {/if}
   {#if practice.asked && !practice.here}
     <p class="flex flex-wrap items-center gap-3" role="status">
       <b>This practice is over.</b>
