@@ -110,6 +110,8 @@ def main() -> None:
             picture(page, base, "/book", "book")
             picture(page, base, "/book/silverside", "book-one")
             practised(house)
+            page.goto(base + "/practice")
+            page.get_by_role("heading", name="How it went").wait_for()
             picture(page, base, "/practice", "practice")
             house.practice.end()
             assert house.live is not None

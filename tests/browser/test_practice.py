@@ -45,9 +45,9 @@ def inside(page: Page, site: Site) -> Practice:
     return on
 
 
-def put_in(page: Page) -> None:
+def put_in(page: Page, on: Practice) -> None:
     page.get_by_role("button", name="Not measured: door closed").click()
-    expect(page.get_by_role("button", name="Probe it")).to_be_enabled()
+    soon(page, lambda: on.roasts.session(on.joints[0]).status == "roasting")
 
 
 def moved(page: Page, on: Practice, minutes: float) -> None:
@@ -84,7 +84,7 @@ def test_the_first_lesson_ruined_and_then_done_right(page: Page, site: Site) -> 
     on = begun(page, site, "Begin the first one")
     lesson = page.locator("[data-say='lesson']")
     expect(lesson).to_contain_text("1 of 5")
-    put_in(page)
+    put_in(page, on)
     expect(lesson).to_contain_text("2 of 5")
     moved(page, on, 45.0)
     probed(page, on)
@@ -110,7 +110,7 @@ def test_the_first_lesson_ruined_and_then_done_right(page: Page, site: Site) -> 
     expect(page.get_by_role("heading", name="It goes in at")).to_be_visible()
     on = inside(page, site)
     assert on.seed == seed
-    put_in(page)
+    put_in(page, on)
     for minutes in (30.0, 12.0, 6.0):
         moved(page, on, minutes)
         probed(page, on)
@@ -129,7 +129,7 @@ def test_the_first_lesson_ruined_and_then_done_right(page: Page, site: Site) -> 
 
 def test_the_tip_in_fat_believed_and_then_doubted(page: Page, site: Site) -> None:
     on = begun(page, site, of("Begin", "A number that is too good"))
-    put_in(page)
+    put_in(page, on)
     moved(page, on, 20.0)
     on.roasts.end_stage(on.joints[0], 0, None)
     moved(page, on, 33.0)
@@ -145,7 +145,7 @@ def test_the_tip_in_fat_believed_and_then_doubted(page: Page, site: Site) -> Non
     page.get_by_role("button", name="Again with the same oven").click()
     expect(page.get_by_role("heading", name="It goes in at")).to_be_visible()
     on = inside(page, site)
-    put_in(page)
+    put_in(page, on)
     moved(page, on, 20.0)
     on.roasts.end_stage(on.joints[0], 0, None)
     # Read while the tip is still in meat, and taken out by that.
@@ -162,7 +162,7 @@ def test_the_tip_in_fat_believed_and_then_doubted(page: Page, site: Site) -> Non
 
 def test_one_step_back_and_the_look_costs_a_door(page: Page, site: Site) -> None:
     on = begun(page, site, of("Begin", "The light goes out"))
-    put_in(page)
+    put_in(page, on)
     moved(page, on, 30.0)
     page.get_by_role("button", name="Look", exact=True).click()
     expect(page.locator("[data-say='practice']")).to_contain_text("The skin is")

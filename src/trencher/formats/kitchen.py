@@ -139,8 +139,8 @@ class LeftOutOfLearning(In):
 
 
 class FiledSettings(In):
-    """What a kitchen keeps besides: its people, words for doneness, tins, cuts, sides and methods
-    of its own, whose figures it goes by, and what of its roasts plans go without."""
+    """What a kitchen keeps besides: its people, words for doneness, tins, cuts, sides, methods
+    and stories of its own, whose figures it goes by, and what of its roasts plans go without."""
 
     people: Annotated[list[GuestBody], Field(max_length=200)] = []
     bands: Annotated[list[BandIn], Field(max_length=12)] = []
@@ -150,6 +150,9 @@ class FiledSettings(In):
     own_methods: Annotated[list[FiledMethod], Field(max_length=60)] = []
     profile: Annotated[str, Field(max_length=40)] | None = None
     not_learned: LeftOutOfLearning = LeftOutOfLearning()
+    own_stories: Annotated[
+        dict[Id, Annotated[str, Field(max_length=20_000)]], Field(max_length=40)
+    ] = {}
     own_figures: Annotated[dict[Id, dict[str, dict[str, JsonValue]]], Field(max_length=20)] = {}
 
 

@@ -24,7 +24,7 @@ Factor = Annotated[float, Field(ge=0.3, le=3.0)]
 
 
 class StoryJoint(In):
-    """A joint and its way. ``put_in_min``: how long after the first one it goes in."""
+    """A joint and its way."""
 
     name: Annotated[str, Field(min_length=1, max_length=80)]
     cut: str
@@ -35,7 +35,6 @@ class StoryJoint(In):
     wanted_c: Annotated[float, Field(ge=40, le=95)]
     rest_min: Annotated[float, Field(ge=0, le=120)] = 30.0
     method: Annotated[str, Field(min_length=1, max_length=400)]
-    put_in_min: Annotated[float, Field(ge=0, le=240)] = 0.0
 
 
 class StoryTruth(In):

@@ -182,7 +182,7 @@ class PracticeRoasts(RoastService):
 
 class Practice:
     """One practice. ``joints``: their ids, the story's first one first; ``truths``: what is really
-    so of each, ``thought``: what the plan takes it for."""
+    so of each, ``thought``: what the plan takes it for; ``doors``: when each is to go in."""
 
     def __init__(
         self, story: Story, seed: int, borrowed: Repository, learning: LearningService
@@ -199,7 +199,7 @@ class Practice:
         self.joints: list[str] = []
         self.settings = {key: borrowed.setting(key) for key in ("tins", *SETTINGS)}
         self.ovens = list(borrowed.ovens())
-        self.door: datetime | None = None
+        self.doors: dict[str, datetime] = {}
         self.bells: Feed | None = None
         self.joint_id: str | None = None
         self.method: str | None = None
@@ -402,19 +402,14 @@ class Practice:
         to be done by now, only a little: nobody skips that unseen."""
         now = self.clock.now()
         times = [n.at for n in self._heard()]
-        if self._began is None and self.door is not None:
-            times.append(self.door)
+        waiting = (i for i in self.joints if self.roasts.session(i).status == "planning")
+        times += [self.doors[i] for i in waiting]
         with suppress(TrencherError):
             alarms = due(self.roasts, self.devices)
             times += [d.at for d in alarms]
             near = now + timedelta(seconds=30)
             if any(d.at <= near and not d.alarm.code.startswith("soon:") for d in alarms):
                 times.append(now + timedelta(minutes=OVERDUE_MIN))
-        for roast_id in self.joints[1:]:
-            session = self.roasts.session(roast_id)
-            if session.status == "planning" and self._began is not None:
-                joint = self.story.joints[self.joints.index(roast_id)]
-                times.append(self._began + timedelta(minutes=joint.put_in_min))
         ahead = [t for t in times if t > now + timedelta(seconds=5)]
         minutes = (min(ahead) - now).total_seconds() / 60.0 if ahead else NOTHING_DUE_MIN
         self.clock.jump(min(minutes, 240.0))
@@ -608,13 +603,10 @@ class PracticeService:
                     roast, wish.doubt, practice.seed, practice.story.truth
                 )
                 practice.thought[roast_id] = truth_of(roast, wish.doubt, 0, StoryTruth(sure=True))
-            first = roasts.session(practice.joints[0])
-            assert first.method is not None
-            walk = cached_walk(roasts.wish(first).roast(first.method))
-            ahead = timedelta(minutes=first.plan.ahead_min + walk.stages[-1].end_min)
-            door = hour(first.plan.serve_at) - ahead
-            practice.door = door
-            start = door + timedelta(minutes=min(begins_min, 0.0))
+                walk = cached_walk(roast)
+                ahead = timedelta(minutes=plan.ahead_min + walk.stages[-1].end_min)
+                practice.doors[roast_id] = hour(plan.serve_at) - ahead
+            start = min(practice.doors.values()) + timedelta(minutes=min(begins_min, 0.0))
             practice.clock = roasts.clock = practice.devices.clock = FastClock(start, pace=0.0)
             if begins_min > 0.0:
                 self._up_to(practice, begins_min)

@@ -56,6 +56,7 @@ from trencher.formats.kitchen import (
 )
 from trencher.formats.log import check_entry, document
 from trencher.formats.picture import cleaned
+from trencher.formats.story import read_story
 from trencher.service.clock import Clock
 from trencher.service.entering import TRIES
 from trencher.service.feed import Feed
@@ -84,6 +85,7 @@ SETTINGS = (
     "profile",
     "own_figures",
     "not_learned",
+    "own_stories",
 )
 MOST_PICTURES_BYTES = 180_000_000
 """Of one file's photographs, that it can be taken in again; those of the latest roasts come first.
@@ -487,13 +489,15 @@ class _Reading:
             "own_cuts": own_cut,
             "own_sides": own_side,
             "own_methods": lambda m: parse_method(m["method"]),
+            "own_stories": lambda text: read_story(text.encode()),
         }
         parts: Iterable[tuple[Any, Any]] = ()
         if key in read:
             parts = value.items() if isinstance(value, dict) else enumerate(value)
         for name, part in parts:
             with self._at(("settings", key, name)):
-                read[key]({**part, "id": name} if isinstance(value, dict) else part)
+                named = isinstance(value, dict) and isinstance(part, dict)
+                read[key]({**part, "id": name} if named else part)
         if key == "profile":
             with self._at(("settings", key)):
                 profile_named(value)

@@ -44,12 +44,12 @@ class NoticeOut(Out):
 
 
 class PracticeJointOut(Out):
-    """A joint of the practice, and where it stands."""
+    """A joint of the practice, where it stands, and when it is to go in."""
 
     id: str
     name: str
     status: str
-    put_in_min: float
+    door_at: datetime
 
 
 class PracticeOut(Out):
@@ -200,7 +200,6 @@ class PracticeRecordOut(Out):
 
 def _out(practice: Practice) -> PracticeOut:
     sessions = [(i, practice.roasts.session(i)) for i in practice.joints]
-    told = practice.story.joints
     return PracticeOut.of(
         practice,
         story=practice.story.id,
@@ -212,13 +211,8 @@ def _out(practice: Practice) -> PracticeOut:
         late_min=practice.late_by(),
         heard=[NoticeOut.of(n) for n in practice.notices()],
         joints=[
-            PracticeJointOut(
-                id=i,
-                name=s.plan.name,
-                status=s.status,
-                put_in_min=told[n].put_in_min if n < len(told) else 0.0,
-            )
-            for n, (i, s) in enumerate(sessions)
+            PracticeJointOut(id=i, name=s.plan.name, status=s.status, door_at=practice.doors[i])
+            for i, s in sessions
         ],
         can_go_back=bool(practice.roasts.hands),
     )

@@ -47,7 +47,7 @@
 </script>
 
 <section
-  class="practice-bar grid gap-1.5 px-7 py-2 border-b-2 border-dashed border-accent max-lg:px-3 print:hidden"
+  class="grid gap-1.5 px-7 py-2 border-b-2 border-dashed border-accent max-lg:px-3 print:hidden"
   aria-label="Practice"
 >
   {#if practice.athome !== null}
