@@ -112,7 +112,7 @@ def main() -> None:
             practised(house)
             page.goto(base + "/practice")
             page.get_by_role("heading", name="How it went").wait_for()
-            picture(page, base, "/practice", "practice")
+            page.screenshot(path=OUT / "practice.png")
             house.practice.end()
             assert house.live is not None
             roast_id = house.live.start()
