@@ -55,9 +55,7 @@ def test_what_is_done_in_it_stays_in_it(
     assert "smell" in smell.json()["words"]
     back = client.post("/api/practice/back").json()
     assert back["can_go_back"]
-    log = client.get(path).json()["log"]
-    assert [line["entry"]["kind"] for line in log][-2:] == ["marked", "read"]
-    client.post("/api/practice/back")
+    # A smell entered nothing: what is taken back is the probe, its door and its reading.
     log = client.get(path).json()["log"]
     assert log[-1]["entry"]["kind"] == "put_in"
     # Its own clock: the real one does not know.

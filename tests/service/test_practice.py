@@ -152,6 +152,7 @@ def test_asking_costs_a_door_but_a_smell_does_not(practice: PracticeService) -> 
     air = on.pretend(roast_id).air or 0.0
     assert "smell" in on.ask("smell", roast_id).words.lower()
     assert on.roasts.session(roast_id).marks == ()
+    assert len(on.roasts.hands) == 1
     assert on.ask("look", roast_id).words == "The skin is pale, and dry."
     assert "soft" in on.ask("touch", roast_id).words
     core = on.ask("probe", roast_id).core_c

@@ -33,8 +33,9 @@ from trencher.sim.roast import PretendRoast
 
 SLICE_MM = 12.0
 MOST_DOORS = 8
-"""So many looks are told one by one, the dearest; of more only how many there were."""
-WORTH_MIN, WORTH_C = 1.5, 0.3
+"""So many looks are told one by one, the longest; of more only how many there were."""
+WORTH_MIN = 1.5
+"""A stage, a rest or a take-out further from the other choice than so is worth a line."""
 ROUNDS = 5
 LATEST_MIN = 120.0
 """The best take-out is sought no later than so long after the one that was."""
@@ -407,7 +408,7 @@ _DOORS = {"door": "The door was opened"}
 def _doors(
     player: Player, course: Course, session: Session, real: Served
 ) -> tuple[list[tuple[CookAct, float | None, float, str]], int]:
-    """Every opening of the cook's own, the dearest first told."""
+    """What openings of the cook's own did, the longest; and how many more there were."""
     own = {(m.what, m.minute) for m in session.marks}
     acts = [
         a
@@ -421,7 +422,7 @@ def _doors(
     for act in acts[:MOST_DOORS]:
         minutes, degrees = _against(player, course, course.without(act), real)
         looked = any(abs(minute - act.minute) < 0.02 for minute in read)
-        words = "Probed" if looked else _DOORS.get(act.what, f"{VERBS[act.what]}")
+        words = "Probed" if looked else _DOORS.get(act.what, VERBS[act.what].capitalize())
         told.append((act, minutes, degrees, f"{words}, the door open {act.seconds or 30:.0f} s"))
     return told, max(len(acts) - MOST_DOORS, 0)
 

@@ -382,15 +382,18 @@ class Practice:
         if session.status == "done":
             raise Conflict("it is carved", allowed="see how it went")
         joint = self.pretend(roast_id)
-        under = session.status in UNDER_WAY
-        with self.roasts.one_hand():
-            if session.status == "roasting" and DOOR_S[what] > 0.0:
-                self.roasts.mark(roast_id, "door", "", None, seconds=DOOR_S[what])
-            if what == "probe":
-                core = joint.reading_c(joint.minute)
-                if under:
+        core = joint.reading_c(joint.minute) if what == "probe" else None
+        opens = session.status == "roasting" and DOOR_S[what] > 0.0
+        reads = session.status in UNDER_WAY and core is not None
+        if opens or reads:
+            # What enters nothing is no hand that could be taken back.
+            with self.roasts.one_hand():
+                if opens:
+                    self.roasts.mark(roast_id, "door", "", None, seconds=DOOR_S[what])
+                if reads and core is not None:
                     self.roasts.read(roast_id, core, core, "core", None)
-                return Answer("", core)
+        if core is not None:
+            return Answer("", core)
         if what == "smell":
             return Answer(_smells(joint), None)
         if what == "look":

@@ -17,8 +17,8 @@ from trencher.api.slots import Heavy
 from trencher.core.errors import Conflict
 from trencher.formats.bodies import In
 from trencher.formats.story import LARGEST_BYTES
-from trencher.service.debrief import DecisionCode, debrief
-from trencher.service.practice import Ask, Practice, Practised
+from trencher.service.debrief import Debrief, debrief
+from trencher.service.practice import Answer, Ask, Notice, Practice, Practised
 
 router = APIRouter(prefix="/practice", tags=["practice"])
 FASTEST = 120.0
@@ -34,13 +34,6 @@ class PracticeStoryOut(Out):
     people: int
     joints: list[str]
     own: bool
-
-
-class NoticeOut(Out):
-    """Something that was heard."""
-
-    at: datetime
-    words: str
 
 
 class PracticeJointOut(Out):
@@ -66,7 +59,7 @@ class PracticeOut(Out):
     serve_at: datetime
     late_min: float
     step: str
-    heard: list[NoticeOut]
+    heard: list[Notice]
     joints: list[PracticeJointOut]
     can_go_back: bool
     over: bool
@@ -105,92 +98,6 @@ class AskBody(In):
     roast_id: Annotated[str, Field(min_length=1, max_length=60)]
 
 
-class AnswerOut(Out):
-    """What was found: words, or what the probe read, which is kept as a reading."""
-
-    words: str
-    core_c: float | None
-
-
-class ServedOut(Out):
-    """What came to the table, as it truly was."""
-
-    out_min: float
-    out_c: float
-    peak_c: float
-    carve_min: float
-    warm_c: float
-    slices_c: list[float]
-    even: float
-    skin: str
-
-
-class DecisionOut(Out):
-    """One thing that was decided, against the other choice, both played."""
-
-    code: DecisionCode
-    minute: float
-    at: datetime
-    words: str
-    other: str
-    minutes: float | None
-    degrees: float | None
-
-
-class OtherTakeOut(Out):
-    """A take-out that might have been, and its peak."""
-
-    out_min: float
-    peak_c: float
-
-
-class PracticePlateOut(Out):
-    """Who got which slice, and whether it was as asked."""
-
-    name: str
-    slice: int
-    core_c: float
-    word: str
-    asked: str
-    right: bool
-
-
-class JointDebriefOut(Out):
-    """One joint gone through: what was served, what was decided, what could be known, and luck."""
-
-    roast_id: str
-    name: str
-    wanted_c: float
-    served: ServedOut
-    words: list[str]
-    plates: list[PracticePlateOut]
-    ready_at: datetime
-    late_min: float
-    decisions: list[DecisionOut]
-    more_doors: int
-    known: OtherTakeOut
-    best: OtherTakeOut
-    luck_c: float
-    yours_c: float
-    lesson: str
-    line: list[tuple[float, float]]
-    best_line: list[tuple[float, float]]
-
-
-class DebriefOut(Out):
-    """A practice gone through. ``truth``: what was really so; ``joint_id``, ``method``: of a joint
-    of this kitchen, what was practised."""
-
-    joint_id: str | None
-    method: str | None
-    story: str
-    title: str
-    teaches: str
-    seed: int
-    truth: list[str]
-    joints: list[JointDebriefOut]
-
-
 class PracticeRecordOut(Out):
     """How practices ended, the earliest first, and what that says."""
 
@@ -209,7 +116,7 @@ def _out(practice: Practice) -> PracticeOut:
         pace=practice.clock.pace,
         serve_at=datetime.fromisoformat(sessions[0][1].plan.serve_at),
         late_min=practice.late_by(),
-        heard=[NoticeOut.of(n) for n in practice.notices()],
+        heard=practice.notices(),
         joints=[
             PracticeJointOut(id=i, name=s.plan.name, status=s.status, door_at=practice.doors[i])
             for i, s in sessions
@@ -271,13 +178,13 @@ def back(house: HouseDep) -> PracticeOut:
 
 
 @router.post("/ask", dependencies=[Heavy])
-def ask(house: HouseDep, body: AskBody) -> AnswerOut:
+def ask(house: HouseDep, body: AskBody) -> Answer:
     """Probe, look, touch or smell."""
-    return AnswerOut.of(house.practice.current().ask(body.what, body.roast_id))
+    return house.practice.current().ask(body.what, body.roast_id)
 
 
 @router.get("/debrief", dependencies=[Heavy])
-def read_debrief(house: HouseDep) -> DebriefOut:
+def read_debrief(house: HouseDep) -> Debrief:
     """What was served, what each decision cost, what could have been known."""
     practice = house.practice.current()
     found = debrief(practice)
@@ -289,7 +196,7 @@ def read_debrief(house: HouseDep) -> DebriefOut:
             worst.yours_c,
             max(j.late_min for j in found.joints),
         )
-    return DebriefOut.of(found)
+    return found
 
 
 @router.get("/record")

@@ -64,8 +64,8 @@ export type BookTold = Schemas['PageOut']
 export type Learned = Schemas['LearnedOut']
 export type Practice = Schemas['PracticeOut']
 export type Story = Schemas['PracticeStoryOut']
-export type Debrief = Schemas['DebriefOut']
-export type JointDebrief = Schemas['JointDebriefOut']
+export type Debrief = Schemas['Debrief']
+export type JointDebrief = Schemas['JointDebrief']
 export type KitchenRecord = Schemas['RecordOut']
 
 /** Sent to the window when a record was met that cannot be read. */

@@ -79,7 +79,7 @@ class PracticeState {
     if (await this.#doing(() => want(home.POST('/practice/back')))) location.reload()
   }
 
-  async ask(what: Ask, roast_id: string): Promise<Schemas['AnswerOut'] | null> {
+  async ask(what: Ask, roast_id: string): Promise<Schemas['Answer'] | null> {
     this.busy = true
     try {
       const found = await want(home.POST('/practice/ask', { body: { what, roast_id } }))
