@@ -100,7 +100,7 @@ def test_printed_rules_stand_beside_what_is_computed(client: TestClient) -> None
 
 
 def test_fragile_moments_and_what_ifs_come_with_sentences(client: TestClient) -> None:
-    found = client.post("/api/fragile", json={**WISH, "method": TEXT}).json()
+    found = client.post("/api/fragile", json={**WISH, "methods": [TEXT]}).json()[0]
     assert found[0]["harm"] >= found[-1]["harm"] >= 0
     assert all(d["text"] and d["guard"] for d in found)
     rows = client.post("/api/what-if", json={**WISH, "method": TEXT}).json()

@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, JsonValue, PlainSerializer
 from trencher.core.entries import Planned
 from trencher.core.method.edit import Kind
 from trencher.core.method.schools import Thermometer
+from trencher.core.plan import Assumable
 from trencher.formats.bodies import Id, In
 from trencher.formats.log import LoggedEntry, document
 from trencher.formats.oven import OvenBody
@@ -515,6 +516,7 @@ class RoastOut(Out):
     ahead_min: float
     care: CareBody
     buy: BuyBody
+    assumed: list[Assumable]
     school: str | None
     method: str | None
     pull_stage: int | None

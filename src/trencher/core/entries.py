@@ -21,7 +21,7 @@ from trencher.core.events import Corrected, Entry, Payload, Withdrew
 from trencher.core.joint import Joint
 from trencher.core.marks import MARKS, MarkWhat
 from trencher.core.method.schools import Thermometer
-from trencher.core.plan import Buy, Plan, plain_parts, plan_parts
+from trencher.core.plan import ASSUMABLE, Buy, Plan, plain_parts, plan_parts
 
 Minute = Annotated[float, Interval(ge=0, le=60 * 24 * 60)]
 """Of the roast, or of what was kept of it."""
@@ -132,6 +132,7 @@ class Changed(_OnBlock):
     ahead_min: float | None = None
     care: Care | None = None
     buy: Buy | None = None
+    assumed: tuple[str, ...] | None = None
 
     @classmethod
     def of(cls, data: Payload) -> Self:
@@ -147,8 +148,10 @@ class Changed(_OnBlock):
         return {f.name: getattr(self, f.name) for f in fields(Plan)}
 
     def on(self, plan: Plan) -> Plan:
-        """The plan with these parts."""
-        return replace(plan, **{k: v for k, v in self._parts.items() if v is not None})
+        """The plan with these parts. What is otherwise now is assumed no longer."""
+        new = replace(plan, **{k: v for k, v in self._parts.items() if v is not None})
+        left = (n for n in ASSUMABLE if n in new.assumed and new.value(n) == plan.value(n))
+        return replace(new, assumed=tuple(left))
 
 
 def _pair(pair: Any) -> tuple[float, float] | None:

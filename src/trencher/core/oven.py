@@ -9,6 +9,7 @@ from typing import Any, get_args
 from trencher.core.errors import InputError, UnknownName
 from trencher.core.joint import Joint, size_of
 from trencher.core.method.stages import TempUnit
+from trencher.core.planner.doubt import KNOWN_OVEN_SD_C
 from trencher.core.planner.fits import Cavity, fit
 from trencher.core.planner.setup import check_cooker
 from trencher.core.thermal.calibration import PIVOT_C, Calibration, calibrate
@@ -16,6 +17,8 @@ from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.kinds import CookerKind
 
 Pairs = tuple[tuple[float, float], ...]
+ASSUMED_OVEN_SD_C = 10.0
+"""Of an oven nobody described: fan or still is worth some twenty degrees of dial. Estimate."""
 MOST = 1e6
 """No figure of an oven is larger; NaN is none."""
 
@@ -27,7 +30,8 @@ class OvenRecord:
     ``marks``: what its dial speaks. ``dial_error_c``, ``room_c``, ``tau_down_min``,
     ``tau_off_min``, ``swing_c``: as in ``thermal.cooker.Cooker``. ``shelves_mm``: clear height
     above each shelf, the lowest first. ``pairs``: what the dial said and what was measured;
-    ``dial_points``: true heat and dial − true, used where there are no pairs.
+    ``dial_points``: true heat and dial − true, used where there are no pairs. ``assumed``: nobody
+    was asked yet, kind and marks are a guess; ``dial_true``: it was measured, and shows what is.
     """
 
     id: str
@@ -50,6 +54,8 @@ class OvenRecord:
     bare_element: bool = False
     pairs: Pairs = ()
     dial_points: Pairs = ()
+    assumed: bool = False
+    dial_true: bool = False
 
     @classmethod
     def read(cls, id: str, name: str, facts: Mapping[str, Any]) -> OvenRecord:
@@ -79,9 +85,12 @@ class OvenRecord:
 
     @property
     def air_sd_c(self) -> float | None:
-        """How far out the true air may be after its calibration, °C; None without one."""
-        measured = self.calibration
-        return None if measured is None else measured.sd_at(PIVOT_C)
+        """How far out the true air may be, °C; None where nothing is known but kind and marks."""
+        if (measured := self.calibration) is not None:
+            return measured.sd_at(PIVOT_C)
+        if self.dial_true:
+            return KNOWN_OVEN_SD_C
+        return ASSUMED_OVEN_SD_C if self.assumed else None
 
     @property
     def cavity(self) -> Cavity:
@@ -165,6 +174,8 @@ _READ: dict[str, Callable[[str, Any], Any]] = {
     "kind": _choice(get_args(CookerKind)),
     "cooling_fan": _switch,
     "bare_element": _switch,
+    "assumed": _switch,
+    "dial_true": _switch,
     "shelves_mm": _heights,
     "pairs": _pairs,
     "dial_points": _pairs,

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import asdict, dataclass, field, fields
-from typing import Any, Self
+from typing import Any, Literal, Self, get_args
 
 from trencher.core.catalogue.care import Care
-from trencher.core.errors import InputError
+from trencher.core.errors import InputError, UnknownName
 from trencher.core.joint import Joint
 from trencher.core.method.schools import Thermometer
 
@@ -40,10 +40,16 @@ class Buy:
     offers: tuple[Offered, ...] = ()
 
 
+Assumable = Literal["weight_kg", "start_c", "wanted_c", "rest_min", "thermometer", "serve_at"]
+ASSUMABLE: tuple[Assumable, ...] = get_args(Assumable)
+"""What a joint may be laid with before anybody has said it."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Plan:
     """A joint and what is wanted of it: peak in °C, rest in minutes, the hour of serving (ISO with
-    zone), and how many minutes before it the carving begins."""
+    zone), and how many minutes before it the carving begins. ``assumed``: which of ``ASSUMABLE``
+    nobody has said yet."""
 
     name: str
     joint: Joint
@@ -55,6 +61,11 @@ class Plan:
     ahead_min: float = 0.0
     care: Care = field(default_factory=Care)
     buy: Buy = field(default_factory=Buy)
+    assumed: tuple[str, ...] = ()
+
+    def value(self, name: Assumable) -> Any:
+        """One of ``ASSUMABLE``."""
+        return getattr(self.joint if name in ("weight_kg", "start_c") else self, name)
 
     @classmethod
     def of(cls, facts: Mapping[str, Any]) -> Self:
@@ -67,7 +78,19 @@ def _buy(facts: Mapping[str, Any]) -> Buy:
     return Buy(**{**facts, "offers": offers})
 
 
-_PARTS = {"joint": Joint.of, "care": lambda facts: Care(**facts), "buy": _buy}
+def _assumed(names: Iterable[str]) -> tuple[str, ...]:
+    told = frozenset(names)
+    if strange := sorted(told.difference(ASSUMABLE)):
+        raise UnknownName("assumed", strange[0], ASSUMABLE)
+    return tuple(name for name in ASSUMABLE if name in told)
+
+
+_PARTS: dict[str, Callable[[Any], Any]] = {
+    "joint": Joint.of,
+    "care": lambda facts: Care(**facts),
+    "buy": _buy,
+    "assumed": _assumed,
+}
 
 
 def plan_parts(facts: Mapping[str, Any]) -> dict[str, Any]:
@@ -92,6 +115,8 @@ def plain_parts(parts: Mapping[str, Any]) -> dict[str, Any]:
         if isinstance(value, Joint)
         else asdict(value)
         if isinstance(value, Care | Buy)
+        else list(value)
+        if isinstance(value, tuple)
         else value
         for name, value in parts.items()
         if value is not None

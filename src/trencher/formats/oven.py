@@ -44,6 +44,8 @@ class OvenBody(In):
     depth_mm: Annotated[float, Field(ge=100, le=1500)] | None = None
     shelves_mm: Annotated[list[Annotated[float, Field(ge=20, le=1500)]], Field(max_length=8)] = []
     bare_element: bool = False
+    assumed: Annotated[bool, Field(description="kind and marks are a guess")] = False
+    dial_true: Annotated[bool, Field(description="measured: it shows what is")] = False
     pairs: Annotated[
         list[Annotated[tuple[DialC, DialC], PAIR]],
         Field(max_length=20, description="dial and measured, °C, each 20 to 400"),

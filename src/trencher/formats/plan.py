@@ -9,6 +9,7 @@ from pydantic import ConfigDict, Field, JsonValue
 from trencher.core.catalogue.coats import CoatId
 from trencher.core.joint import LIMITS
 from trencher.core.method.schools import Thermometer
+from trencher.core.plan import Assumable
 from trencher.formats.bodies import Date, Id, In, When
 
 Ahead = Annotated[
@@ -94,6 +95,11 @@ JOINT_EXAMPLE: dict[str, JsonValue] = {
 }
 
 
+AssumedNames = Annotated[
+    list[Assumable], Field(max_length=6, description="what nobody has said yet")
+]
+
+
 class PlanBody(In):
     """A joint laid on the block."""
 
@@ -121,6 +127,7 @@ class PlanBody(In):
     ahead_min: Ahead = 0.0
     care: CareBody = CareBody()
     buy: BuyBody = BuyBody()
+    assumed: AssumedNames = []
 
 
 class PlanChange(In):
@@ -137,3 +144,4 @@ class PlanChange(In):
     ahead_min: Ahead | None = None
     care: CareBody | None = None
     buy: BuyBody | None = None
+    assumed: AssumedNames | None = None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from trencher.core.errors import InputError
 from trencher.formats.bodies import ALLOWED, FIRST_YEAR, LAST_YEAR
@@ -17,6 +17,12 @@ def hour(text: str) -> datetime:
         year = min(max(at.year, FIRST_YEAR), LAST_YEAR)
         at = at.replace(year=year, day=min(at.day, 28))
     return at.astimezone() if at.tzinfo is None else at
+
+
+def on_the_dot(at: datetime) -> str:
+    """The next five minutes on the clock, as it is kept: an hour to sit down at."""
+    late = timedelta(minutes=at.minute % 5, seconds=at.second, microseconds=at.microsecond)
+    return (at + (timedelta(minutes=5) - late if late else late)).isoformat()
 
 
 def checked_hour(text: str, where: str) -> datetime:

@@ -26,6 +26,7 @@ from trencher.core.planner.limits import within_limits
 from trencher.core.planner.reckon import Reckoning, reckon
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.planner.thermometers import looked_doubt
+from trencher.core.planner.unlike import Figures, Unlike, unlike
 from trencher.core.planner.ways import occasion, with_thermometer, written
 from trencher.core.planner.whatif import Difference, what_if
 from trencher.core.thermal.cooker import Cooker
@@ -173,6 +174,29 @@ def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) 
         return list(pool.map(lambda context, task: context.run(task), contexts, tasks))
 
 
+def unlike_ways(ways: Sequence[Way], wanted_c: float, left_min: float) -> tuple[Unlike, ...]:
+    """The three that differ most for this cook. Empty while there are no bands."""
+    found: list[Figures] = []
+    for way in ways:
+        f = way.forecast
+        if f is None or f.bands is None:
+            continue
+        tender = UNTIL_TENDER in way.method
+        spread = 0.5 * (f.bands.peak_c.high - f.bands.peak_c.low)
+        found.append(
+            Figures(
+                id=way.id,
+                whole_min=f.end_min,
+                even=None if tender else f.even_fraction,
+                risk_c=spread + abs(f.late_c),
+                crust=f.crust,
+                off_c=0.0 if tender else f.peak_c - wanted_c,
+            )
+        )
+    return unlike(found, left_min)
+
+
+UNTIL_TENDER = "until tender"
 ANY_METHOD = "160C 1h"
 MOST_OWN = 12
 """So many of the cook's own, the newest, stand among the ways; all of them under By hand."""

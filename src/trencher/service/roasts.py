@@ -63,6 +63,7 @@ from trencher.core.planner.forward import Walk, walk, with_rest
 from trencher.core.planner.levers import Lever, Result, compared, delayed, levers, moved
 from trencher.core.planner.savings import savings
 from trencher.core.planner.setup import Roast, kitchen
+from trencher.core.planner.ways import ONE_HEAT, one_heat
 from trencher.core.session import Session, apply, check_step, counted
 from trencher.devices.readings_csv import CsvReading, read_csv, write_csv
 from trencher.formats.picture import cleaned
@@ -71,9 +72,9 @@ from trencher.service.devices import readings_of
 from trencher.service.entering import entered
 from trencher.service.feed import Feed
 from trencher.service.figures import CHANGES, CHOSEN, profile_of
-from trencher.service.hours import checked_hour, hour
+from trencher.service.hours import checked_hour, hour, on_the_dot
 from trencher.service.learning import LEFT_OUT, LearningService, Lived
-from trencher.service.planning import Wish, cached_walk, planned_summary, work_out
+from trencher.service.planning import ANY_METHOD, Wish, cached_walk, planned_summary, work_out
 from trencher.store.once import Delivery
 from trencher.store.repository import FeedLine, Heading, Repository, Snapshot
 
@@ -562,6 +563,40 @@ class RoastService:
         self.feed.ring()
         return roast_id, session
 
+    def already_in(
+        self, told: Plan, dial_c: float, at: datetime, core_c: float | None
+    ) -> tuple[str, Session]:
+        """A joint that went in ``at`` an hour that was, in one heat that the dial shows, °C;
+        ``core_c`` is what it reads now. It is served when it is ready, whatever ``told`` says.
+        InputError, NotFound, GoalUnreachable."""
+        self.check_plan(told)
+        here = self.wish(Session(laid=told)).roast(ANY_METHOD)
+        method = one_heat(here, told.rest_min, told.thermometer, dial_c)
+        makes: list[Callable[[Session], RoastEntry]] = [
+            lambda s: self._choosing(s, str(method), ONE_HEAT),
+            lambda s: self._putting_in(s, None, at),
+        ]
+        if core_c is not None:
+            _check_reading(core_c, core_c)
+            makes.append(lambda s: self._reading(s, core_c, core_c, "core", None))
+        session = apply(Session(), Laid(**vars(told), seq=1))
+        entries: list[RoastEntry] = []
+        # Each is made from the roast as the ones before it leave it.
+        for make in makes:
+            entry = make(session)
+            check_step(session, entry)
+            session = apply(session, replace(entry, seq=session.last_seq + 1))
+            entries.append(entry)
+        roast_id = secrets.token_hex(4)
+        expected = self.follow(roast_id, session).outlook
+        self._beliefs.pop(roast_id, None)  # it was followed without its hour
+        now = self.clock.now()
+        ready = at.astimezone(now.tzinfo) + timedelta(minutes=expected.pull_min + told.rest_min)
+        laid = Laid(**vars(replace(told, serve_at=on_the_dot(max(ready, now)))))
+        session = self.repository.create(roast_id, laid, self._stamp(), entries)
+        self.feed.ring()
+        return roast_id, session
+
     def again(
         self,
         roast_id: str,
@@ -618,12 +653,12 @@ class RoastService:
     def choose(self, roast_id: str, method: str, school: str | None) -> Session:
         """Choose a way, by its text. NotationError, GoalUnreachable."""
 
-        def chosen(session: Session) -> Chose:
-            parsed = parse_method(method)
-            work_out(self.wish(session), str(parsed))
-            return Chose(method=str(parsed), pull_stage=parsed.pull_index, school=school)
+        return self.add(roast_id, lambda session: self._choosing(session, method, school))
 
-        return self.add(roast_id, chosen)
+    def _choosing(self, session: Session, method: str, school: str | None) -> Chose:
+        parsed = parse_method(method)
+        work_out(self.wish(session), str(parsed))
+        return Chose(method=str(parsed), pull_stage=parsed.pull_index, school=school)
 
     def put_in(
         self,
@@ -634,20 +669,19 @@ class RoastService:
     ) -> Session:
         """The door closes, ``at`` an hour that was, or now. ``core_c`` is what the core read at the
         door; None if nobody measured."""
+        return self.add(roast_id, lambda session: self._putting_in(session, core_c, at), by)
+
+    def _putting_in(self, session: Session, core_c: float | None, at: datetime | None) -> PutIn:
         now = self.clock.now()
         # In the kitchen's own zone: days are counted from it.
         zoned = now if at is None else at.astimezone(now.tzinfo)
         closed = PutIn(at=zoned.isoformat(timespec="milliseconds"), core_c=core_c)
         self._check_put_in(closed.at, core_c)
-
-        def planned(session: Session) -> PutIn:
-            if session.method is None:
-                return closed
-            started = replace(session, start_c=core_c, start_measured=core_c is not None)
-            found, _ = work_out(self.wish(started), session.method)
-            return replace(closed, planned=planned_summary(found))
-
-        return self.add(roast_id, planned, by)
+        if session.method is None:
+            return closed
+        started = replace(session, start_c=core_c, start_measured=core_c is not None)
+        found, _ = work_out(self.wish(started), session.method)
+        return replace(closed, planned=planned_summary(found))
 
     def minute_given(self, session: Session, minute: float | None) -> float:
         """A minute somebody gave, or now. OutOfRange for one that has not come."""

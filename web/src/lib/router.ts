@@ -6,10 +6,12 @@ export { Router } from 'sv-router'
 import Missing from './places/Missing.svelte'
 import Start from './places/Start.svelte'
 
+const begin = () => import('./places/begin/Begin.svelte')
 const block = () => import('./places/block/Block.svelte')
 const ways = () => import('./places/ways/Ways.svelte')
 const hand = () => import('./places/hand/Hand.svelte')
 const day = () => import('./places/day/Day.svelte')
+const table = () => import('./places/table/Table.svelte')
 const fire = () => import('./places/fire/Fire.svelte')
 const board = () => import('./places/board/Board.svelte')
 const ovens = () => import('./places/ovens/Ovens.svelte')
@@ -21,6 +23,7 @@ const practice = () => import('./places/practice/Practice.svelte')
 
 export const { navigate, route } = createRouter({
   '/': Start,
+  '/begin': begin,
   '/block': block,
   '/block/:id': block,
   '/ways': ways,
@@ -28,6 +31,8 @@ export const { navigate, route } = createRouter({
   '/ways/:id/hand': hand,
   '/day': day,
   '/day/:date': day,
+  '/table': table,
+  '/table/:date': table,
   '/fire': fire,
   '/fire/:id': fire,
   '/board': board,

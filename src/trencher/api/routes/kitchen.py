@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from datetime import datetime
 from typing import Annotated, Literal
 
@@ -26,7 +27,7 @@ from trencher.formats.house import BandIn, GuestBody
 from trencher.formats.plan import bounds
 from trencher.service.clock import FastClock
 from trencher.service.hours import hour
-from trencher.service.planning import all_ways, work_out
+from trencher.service.planning import all_ways, unlike_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
 
@@ -130,11 +131,26 @@ class Catalogue(Out):
     demo: bool
 
 
+class WaysBody(s.WishBody):
+    """What ways are worked out for. ``left_min``: until it is carved; null: as long as it takes."""
+
+    left_min: Annotated[float, Field(ge=-1e6, le=1e6)] | None = None
+
+
+class UnlikeOut(Out):
+    """One of the three ways that differ most, and what it is the one for: ``{d:1.4}`` are marked
+    differences."""
+
+    id: str
+    words: str
+
+
 class WaysOut(Out):
     """All ways for a wish."""
 
     quick: bool
     ways: list[WayOut]
+    unlike: list[UnlikeOut]
 
 
 @router.get("/catalogue")
@@ -185,12 +201,15 @@ def set_people(house: HouseDep, body: PeopleBody) -> list[GuestBody]:
 
 
 @router.post("/ways", dependencies=[Heavy])
-def ways(house: HouseDep, body: s.WishBody) -> WaysOut:
-    """Every school for this joint in this oven."""
+def ways(house: HouseDep, body: WaysBody) -> WaysOut:
+    """Every school for this joint in this oven, and which three of them differ most."""
     wish = wish_of(house, body)
+    found = all_ways(wish, house.kitchen.methods(), quick=body.quick)
+    left = math.inf if body.left_min is None else body.left_min
     return WaysOut(
         quick=body.quick,
-        ways=[views.way(w) for w in all_ways(wish, house.kitchen.methods(), quick=body.quick)],
+        ways=[views.way(w) for w in found],
+        unlike=[UnlikeOut.of(u) for u in unlike_ways(found, wish.wanted_c, left)],
     )
 
 

@@ -180,6 +180,28 @@ class ReckonBody(WishBody):
     answers: Annotated[dict[str, Annotated[int, Field(ge=0, le=50)]], Field(max_length=50)] = {}
 
 
+class MethodsBody(WishBody):
+    """Several methods for one joint."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "rest_min": 40,
+                    "methods": ["210C 20min; 155C until peak 57C; rest tented 40min"],
+                }
+            ]
+        }
+    )
+    methods: Annotated[
+        list[Annotated[str, Field(min_length=1, max_length=4000)]],
+        Field(min_length=1, max_length=40),
+    ]
+
+
 class OwnMethodBody(In):
     """A method to be kept under a name."""
 
@@ -292,9 +314,10 @@ def edit_method(house: HouseDep, body: EditBody) -> s.MethodOut:
 
 
 @router.post("/fragile", dependencies=[Heavy])
-def fragile_moments(house: HouseDep, body: s.MethodBody) -> list[DisturbanceOut]:
-    """Every step of a method disturbed, the worst first."""
-    return [DisturbanceOut.of(d) for d in fragile(wish_of(house, body), body.method)]
+def fragile_moments(house: HouseDep, body: MethodsBody) -> list[list[DisturbanceOut]]:
+    """For each method every step of it disturbed, the worst first."""
+    wish = wish_of(house, body)
+    return [[DisturbanceOut.of(d) for d in fragile(wish, m)] for m in body.methods]
 
 
 @router.post("/what-if", dependencies=[Heavy])

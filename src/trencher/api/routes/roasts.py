@@ -16,12 +16,21 @@ from trencher.core.belief.places import LONGEST_NAME
 from trencher.core.catalogue.senses import senses_for
 from trencher.core.catalogue.troubles import TROUBLES
 from trencher.core.entries import Changed, Closing, WeighedWhat
+from trencher.core.joint import Joint
 from trencher.core.marks import MarkWhat
+from trencher.core.method.schools import Thermometer
 from trencher.core.plan import Plan
 from trencher.core.planner.levers import Need, ranked
 from trencher.core.session import Session
 from trencher.formats.bodies import Id, In, When
-from trencher.formats.plan import PlanBody, PlanChange, bounds
+from trencher.formats.plan import (
+    JOINT_EXAMPLE,
+    AssumedNames,
+    JointBody,
+    PlanBody,
+    PlanChange,
+    bounds,
+)
 from trencher.service.alarms import due
 from trencher.service.now import expected, now
 
@@ -44,6 +53,36 @@ class AgainBody(In):
     name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
     oven_id: Id | None = None
     people: Annotated[int, Field(ge=1, le=60)] | None = None
+
+
+class InAlreadyBody(In):
+    """A joint that is in already: what it is, ``at`` what hour it went in, the heat the dial shows,
+    and what it reads now, null where nobody looked."""
+
+    model_config = ConfigDict(
+        json_schema_extra={
+            "examples": [
+                {
+                    "joint": JOINT_EXAMPLE,
+                    "oven_id": "house-oven",
+                    "wanted_c": 57,
+                    "at": "2026-10-03T17:20:00+01:00",
+                    "dial_c": 180,
+                    "core_c": 21,
+                }
+            ]
+        }
+    )
+    name: Annotated[str, Field(min_length=1, max_length=80)] | None = None
+    joint: JointBody
+    oven_id: Id
+    wanted_c: Annotated[float, Field(ge=30, le=99)]
+    rest_min: Annotated[float, Field(ge=0, le=240)] = 30.0
+    thermometer: Thermometer = "leave-in"
+    assumed: AssumedNames = []
+    at: When
+    dial_c: Annotated[float, Field(ge=40, le=350)]
+    core_c: Annotated[float, Field(ge=-25, le=99)] | None = None
 
 
 class ChoiceBody(In):
@@ -237,6 +276,16 @@ def lay(house: HouseDep, body: PlanBody) -> s.RoastOut:
     """Lay a joint on the block."""
     roast_id, session = house.roasts.lay(Plan.of(body.model_dump(mode="json")))
     return view_of(house, roast_id, session)
+
+
+@router.post("/in-already", status_code=201)
+def already_in(house: HouseDep, body: InAlreadyBody) -> s.RoastOut:
+    """A joint that is in the oven already: from four answers to a roast that is followed."""
+    facts = body.model_dump(mode="json", exclude={"at", "dial_c", "core_c"})
+    name = body.name or Joint.of(facts["joint"]).facts.name
+    plan = Plan.of(facts | {"name": name, "serve_at": body.at.isoformat()})
+    found = house.roasts.already_in(plan, body.dial_c, body.at, body.core_c)
+    return view_of(house, *found)
 
 
 @router.get("/{roast_id}")

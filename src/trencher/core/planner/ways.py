@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from trencher.core.joint import size_of
 from trencher.core.method.notation import parse_method
-from trencher.core.method.schools import Occasion, School, Thermometer
-from trencher.core.method.stages import Method, Oven
+from trencher.core.method.schools import SCHOOLS, Occasion, School, Thermometer
+from trencher.core.method.stages import Method, Oven, celsius
 from trencher.core.planner.forward import walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Roast, kitchen
@@ -13,6 +15,8 @@ from trencher.core.planner.thermometers import looked_at
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
 
+ONE_HEAT = "one-temperature"
+"""The school of a joint that is simply in."""
 BELOW_LOWEST_C, ABOVE_HIGHEST_C = 8.0, 40.0
 """A school is another one where the oven's lowest heat is so far above what it asks for, or its
 highest so far below. Estimate: nearer ones are re-planned and said."""
@@ -55,6 +59,16 @@ def written(school: School, here: Occasion) -> tuple[Method, str]:
     """The school's method for an occasion, and why it does not suit it ("" if it does)."""
     method = parse_method(school.write(here))
     return method, school.unsuited(here) or oven_reason(method, here.cooker)
+
+
+def one_heat(roast: Roast, rest_min: float, thermometer: Thermometer, dial_c: float) -> Method:
+    """The way of a joint that is in one heat already, which the dial shows, °C; the roast's own
+    method is not used."""
+    school = next(s for s in SCHOOLS if s.id == ONE_HEAT)
+    method, _ = written(school, occasion(roast, rest_min, thermometer))
+    air = celsius(round(roast.cooker.true_of_dial(dial_c), 1))
+    stages = (replace(s, temp=air) if isinstance(s, Oven) else s for s in method.stages)
+    return Method(tuple(stages))
 
 
 def with_thermometer(roast: Roast, thermometer: Thermometer) -> Method:

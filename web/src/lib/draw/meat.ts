@@ -168,3 +168,29 @@ export function upright(deg: number): number {
   const half = ((((deg + 90) % 180) + 180) % 180) - 90
   return 5 * Math.round(half / 5) || 0
 }
+
+/** The middle disc's place along the joint, mm. */
+export const middleOf = (map: HeatMap): number => map.at_mm[Math.floor(map.at_mm.length / 2)] ?? 0
+
+/** How far below and above the wanted peak still counts as wanted, °C: as the core has it. */
+export const AS_WANTED: readonly [number, number] = [-2, 6]
+
+export type Line = { across: number; up: number; down: number }
+
+/** The lines on the cut face between which the meat ends as wanted, the outer first; none where no
+ * part of it does, and no inner one where it reaches to the axis. */
+export function bounded(map: HeatMap, at_mm: number, wanted_c: number): Line[] {
+  let disc = 0
+  map.at_mm.forEach((x, i) => {
+    if (Math.abs(x - at_mm) < Math.abs((map.at_mm[disc] as number) - at_mm)) disc = i
+  })
+  const [upper, lower] = [halfOf(map, 'up'), halfOf(map, 'down')]
+  const lineAt = (c: number): Line => {
+    const [up, down] = [reach(upper, disc, c), reach(lower, disc, c)]
+    return { across: (up + down) / 2, up, down }
+  }
+  const outer = lineAt(wanted_c + AS_WANTED[1])
+  if (outer.across === 0) return []
+  const inner = lineAt(wanted_c + AS_WANTED[0])
+  return inner.across === 0 ? [outer] : [outer, inner]
+}

@@ -13,9 +13,9 @@ import { kitchen } from '$lib/state/kitchen.svelte'
 
 export class DayState {
   readonly date: string
-  day = $state<Day | null>(null)
+  day = $state.raw<Day | null>(null)
   /** What a change that is only tried would do; null when nothing is being tried. */
-  tried = $state<Day | null>(null)
+  tried = $state.raw<Day | null>(null)
   fault = $state('')
   /** Repairs of a clash by its number, once asked for. */
   repairs = $state<Record<number, RepairOffer[] | 'asking'>>({})

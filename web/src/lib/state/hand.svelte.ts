@@ -21,12 +21,12 @@ export type Fault = { text: string; start: number | null; end: number | null }
 export class HandState {
   /** What stands in the text field; it may be ahead of what could be read. */
   text = $state('')
-  shaped = $state<Shaped | null>(null)
+  shaped = $state.raw<Shaped | null>(null)
   fault = $state<Fault | null>(null)
   /** The picture belongs to an older text, or is coarse. */
   stale = $state(false)
-  differences = $state<Difference[]>([])
-  fragile = $state<Disturbance[]>([])
+  differences = $state.raw<Difference[]>([])
+  fragile = $state.raw<Disturbance[]>([])
   /** A change is on its way: nothing new is taken hold of before it is there. */
   busy = $state(false)
   undoable = $state(0)
@@ -244,8 +244,9 @@ export class HandState {
     }
     const body = { ...wish, method: shaped.method }
     try {
-      const fragile = await want(http.POST('/fragile', { body }))
-      if (turn === this.#turn) this.fragile = fragile
+      const methods = [shaped.method]
+      const [fragile] = await want(http.POST('/fragile', { body: { ...wish, methods } }))
+      if (turn === this.#turn) this.fragile = fragile ?? []
       const differences = await want(http.POST('/what-if', { body }))
       if (turn === this.#turn) this.differences = differences
     } catch {

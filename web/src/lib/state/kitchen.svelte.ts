@@ -39,11 +39,11 @@ const keep = (key: string, value: string): void => {
 const FORGOTTEN_MS = 6 * 3_600_000
 
 class Kitchen {
-  catalogue = $state<Catalogue | null>(null)
-  ovens = $state<Oven[]>([])
-  roasts = $state<Line[]>([])
+  catalogue = $state.raw<Catalogue | null>(null)
+  ovens = $state.raw<Oven[]>([])
+  roasts = $state.raw<Line[]>([])
   /** Instruments that push, as they were last heard of. */
-  instruments = $state<Instrument[]>([])
+  instruments = $state.raw<Instrument[]>([])
   units = $state<Units>(kept('units') === 'F' ? 'F' : 'C')
   mode = $state<Mode>((kept('mode') as Mode | null) ?? 'auto')
   keys = $state(kept('keys') !== 'off')

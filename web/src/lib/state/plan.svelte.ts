@@ -10,10 +10,12 @@ import {
   type Joint,
   type Reason,
   type Roast,
+  type Schemas,
   type Thermometer,
   type Way,
 } from '$lib/api/client'
 import { kitchen } from '$lib/state/kitchen.svelte'
+import { carveAt } from '$lib/units'
 
 export type Draft = {
   name: string
@@ -26,6 +28,7 @@ export type Draft = {
   thermometer: Thermometer
   care: Care
   buy: Roast['buy']
+  assumed: Roast['assumed']
 }
 
 export type Wish = {
@@ -41,17 +44,19 @@ const SETTLE_MS = 350
 
 export class PlanState {
   draft = $state<Draft | null>(null)
-  ways = $state<Way[]>([])
+  ways = $state.raw<Way[]>([])
   /** The ways shown belong to an older draft. */
   stale = $state(false)
   /** The ways shown are coarse and without bands. */
   quick = $state(false)
   /** Fragile moments by method, coming in one way after another. */
-  fragile = $state<Record<string, Disturbance[]>>({})
+  fragile = $state.raw<Record<string, Disturbance[]>>({})
+  /** The three that differ most for this cook. */
+  unlike = $state.raw<Schemas['UnlikeOut'][]>([])
   /** Printed rules beside what is computed for this joint. */
-  printed = $state<Beside[]>([])
+  printed = $state.raw<Beside[]>([])
   /** What earlier roasts taught of this joint in this oven. */
-  why = $state<Reason[]>([])
+  why = $state.raw<Reason[]>([])
   fault = $state('')
   saved = $state(true)
 
@@ -91,12 +96,14 @@ export class PlanState {
       care: roast.care,
       buy: roast.buy,
       thermometer: roast.thermometer,
+      assumed: roast.assumed,
     }
     if (this.#id === roast.id && JSON.stringify(draft) === JSON.stringify(this.draft)) return
     if (this.#id !== roast.id) {
       this.#undo = []
       this.undoable = 0
       this.ways = []
+      this.unlike = []
       this.printed = []
       this.why = []
     }
@@ -115,7 +122,9 @@ export class PlanState {
   pull(part: Partial<Omit<Draft, 'joint'>> & { joint?: Partial<Joint> }, done: boolean): void {
     if (this.draft === null) return
     if (this.saved) this.#remember()
-    this.draft = { ...this.draft, ...part, joint: { ...this.draft.joint, ...part.joint } }
+    const said = { ...part, ...part.joint }
+    const assumed = this.draft.assumed.filter((name) => !(name in said))
+    this.draft = { ...this.draft, assumed, ...part, joint: { ...this.draft.joint, ...part.joint } }
     this.saved = false
     this.stale = true
     clearTimeout(this.#timer)
@@ -162,17 +171,17 @@ export class PlanState {
     if (body === null) return
     const turn = ++this.#turn
     try {
-      const found = await want(http.POST('/ways', { body }))
+      const left_min = this.#left()
+      const found = await want(http.POST('/ways', { body: { ...body, left_min } }))
       if (turn !== this.#turn) return
       this.ways = found.ways
+      if (!quick) this.unlike = found.unlike
       this.#told = JSON.stringify({ ...body, quick: false })
       this.#seen = draft
       this.quick = quick
       this.stale = quick
       this.fault = ''
-      if (!quick) void this.#disturb(turn, body)
-      if (!quick) void this.#beside(turn, body)
-      if (!quick) void this.#reasons(turn, body)
+      if (!quick) this.#more(turn, body)
     } catch (error) {
       if (turn === this.#turn) this.fault = (error as Error).message
     }
@@ -201,18 +210,53 @@ export class PlanState {
     }
   }
 
-  /** Disturb every way in turn; what comes in late for an older draft is dropped. */
+  /** Disturb the ways, those that are looked at first; what comes in late for an older draft is
+   * dropped. */
   async #disturb(turn: number, wish: Wish): Promise<void> {
     this.fragile = {}
-    for (const way of this.ways.filter((w) => w.forecast !== null)) {
+    const first = this.unlike.map((u) => u.id)
+    const worked = this.ways.filter((w) => w.forecast !== null)
+    for (const part of [worked.filter((w) => first.includes(w.id)), worked]) {
+      const methods = part.map((w) => w.method).filter((m) => !(m in this.fragile))
+      if (methods.length === 0) continue
       try {
-        const found = await want(http.POST('/fragile', { body: { ...wish, method: way.method } }))
+        const found = await want(http.POST('/fragile', { body: { ...wish, methods } }))
         if (turn !== this.#turn) return
-        this.fragile[way.method] = found
+        const known = methods.map((m, i) => [m, found[i] ?? []] as const)
+        this.fragile = { ...this.fragile, ...Object.fromEntries(known) }
       } catch {
-        // The way itself stands without it; the next draft asks again.
+        // The ways themselves stand without it; the next draft asks again.
       }
     }
+  }
+
+  /** Somebody looks at the ways themselves: what is fragile, printed and learned is asked for then.
+   * Call it back when nobody does any more. */
+  looking(): () => void {
+    this.#lookers += 1
+    const wish = this.wish(false)
+    if (this.ways.length > 0 && !this.quick && !this.stale && wish !== null) {
+      this.#more(this.#turn, wish)
+    }
+    return () => void (this.#lookers -= 1)
+  }
+
+  #lookers = 0
+  #asked = -1
+
+  #more(turn: number, wish: Wish): void {
+    if (this.#lookers === 0 || this.#asked === turn) return
+    this.#asked = turn
+    void this.#disturb(turn, wish)
+    void this.#beside(turn, wish)
+    void this.#reasons(turn, wish)
+  }
+
+  /** Minutes until it is carved; to the quarter of an hour, so that the clock alone asks nothing. */
+  #left(): number | null {
+    if (this.draft === null) return null
+    const carve = carveAt(this.draft).getTime()
+    return 15 * Math.round((carve - kitchen.now.getTime()) / 900_000)
   }
 
   /** At most one coarse question at a time; the last change is never left out. */

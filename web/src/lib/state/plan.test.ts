@@ -8,8 +8,9 @@ vi.mock('$lib/api/client', () => ({
   http: {
     POST: (path: string, { body }: { body: Record<string, unknown> }) => {
       asked.push({ path, body: structuredClone(body) })
-      if (path === '/fragile') return Promise.resolve([{ text: `${body.wanted_c}` }])
-      return Promise.resolve({ ways: [{ id: 'w', quick: body.quick, method: 'm', forecast: {} }] })
+      if (path === '/fragile') return Promise.resolve([[{ text: `${body.wanted_c}` }]])
+      const ways = [{ id: 'w', quick: body.quick, method: 'm', forecast: {} }]
+      return Promise.resolve({ ways, unlike: [{ id: 'w', words: 'The only one.' }] })
     },
     PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
       if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
@@ -40,6 +41,7 @@ const roast = {
   ahead_min: 0,
   care: {},
   buy: { leftover_plates: 0, label: '', offers: [] },
+  assumed: ['wanted_c', 'start_c'],
   last_seq: 1,
 } as unknown as Roast
 
@@ -53,6 +55,7 @@ afterEach(() => vi.useRealTimers())
 describe('fragile moments', () => {
   it('come in for the full answer of the newest draft alone', async () => {
     const plan = new PlanState()
+    plan.looking()
     plan.open(roast)
     await vi.runAllTimersAsync()
     expect(asked.filter((a) => a.path === '/fragile')).toHaveLength(1)
@@ -60,6 +63,34 @@ describe('fragile moments', () => {
     plan.pull({ wanted_c: 60 }, false)
     await vi.runAllTimersAsync()
     expect(plan.fragile.m?.[0]?.text).toBe('60')
+  })
+
+  it('are asked for when somebody looks at the ways, not before', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    await vi.runAllTimersAsync()
+    expect(asked.map((a) => a.path)).toEqual(['/ways', '/ways'])
+    const away = plan.looking()
+    await vi.runAllTimersAsync()
+    expect(asked.map((a) => a.path).toSorted().slice(0, 2)).toEqual(['/fragile', '/printed'])
+    asked.length = 0
+    plan.looking()()
+    away()
+    await vi.runAllTimersAsync()
+    expect(asked).toEqual([])
+  })
+})
+
+describe('what is assumed', () => {
+  it('is so until it is said, even to be as it was', async () => {
+    const plan = new PlanState()
+    plan.open(roast)
+    plan.pull({ wanted_c: 57 }, true)
+    expect(plan.draft?.assumed).toEqual(['start_c'])
+    plan.pull({ joint: { start_c: 6 } }, true)
+    await vi.runAllTimersAsync()
+    expect(plan.draft?.assumed).toEqual([])
+    expect(asked.findLast((a) => a.path.startsWith('/roasts'))?.body.assumed).toEqual([])
   })
 })
 

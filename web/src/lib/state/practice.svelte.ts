@@ -7,13 +7,13 @@ import { home, want, type Alarm, type Practice, type Schemas } from '$lib/api/cl
 export type Ask = Schemas['AskBody']['what']
 
 class PracticeState {
-  on = $state<Practice | null>(null)
+  on = $state.raw<Practice | null>(null)
   asked = $state(false)
   busy = $state(false)
   fault = $state('')
 
   /** What is due in the real kitchen, whose alarms do not ring in this tab. */
-  athome = $state<Alarm | null>(null)
+  athome = $state.raw<Alarm | null>(null)
 
   async lookHome(): Promise<void> {
     try {

@@ -9,8 +9,8 @@ type Named = Pick<KitchenRecord, 'kind' | 'id' | 'name'>
 const at = (record: Named) => ({ params: { path: { kind: record.kind, key: record.id } } })
 
 class Records {
-  damaged = $state<KitchenRecord[]>([])
-  aside = $state<KitchenRecord[]>([])
+  damaged = $state.raw<KitchenRecord[]>([])
+  aside = $state.raw<KitchenRecord[]>([])
   /** What was put aside here just now, to be taken back at once. */
   last = $state<Named | null>(null)
   fault = $state('')

@@ -27,8 +27,8 @@ export type Where = { place: 'core' | 'thin_end'; spot?: string }
 
 export class RoastState {
   readonly id: string
-  #roast = $state<Roast | null>(null)
-  #outlook = $state<Outlook | null>(null)
+  #roast = $state.raw<Roast | null>(null)
+  #outlook = $state.raw<Outlook | null>(null)
   /** The way as it was when the outlook was asked for. */
   #method = $state<string | null>(null)
   /** As the server has it, with what still waits here. */

@@ -15,7 +15,10 @@
     oven_id,
     people = null,
     change = '',
+    heading = false,
   }: {
+    /** It is a part of the page. */
+    heading?: boolean
     roastId: string
     weight_kg: number
     oven_id: string
@@ -69,7 +72,7 @@
   }
 </script>
 
-<Fold title="The same once more">
+<Fold title="The same once more" {heading}>
   {#if change !== ''}
     <p class="border-l-4 border-accent pl-3" data-say="lesson-of-last-time">
       <b>You wanted to do otherwise:</b>

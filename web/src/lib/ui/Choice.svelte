@@ -12,7 +12,7 @@
   }: {
     label: string
     options: readonly (readonly [T, string])[]
-    value: T
+    value: T | null
     /** Its label is read out, not shown. */
     quiet?: boolean
     disabled?: boolean

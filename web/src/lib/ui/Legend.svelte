@@ -36,7 +36,7 @@
         {/if}
       </div>
       <span class="font-semibold">{temp(shade.from, units, true)}</span>
-      <span class="text-sm text-ink-soft max-md:text-xs max-md:wrap-anywhere max-md:pr-1"
+      <span class="text-sm text-ink-soft max-md:text-xs max-md:tracking-tighter"
         >{word(shade.from)}</span
       >
     </div>

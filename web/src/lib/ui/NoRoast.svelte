@@ -11,7 +11,7 @@
 {#if missing}
   <section class="py-4 px-7 grid gap-2 justify-items-start">
     <h1>{words}</h1>
-    <a class="act" href="/block">To the block</a>
+    <a class="act" href="/begin">Lay a joint</a>
   </section>
 {:else if current?.fault && current.roast === null}
   <section class="py-4 px-7 grid gap-2 justify-items-start">

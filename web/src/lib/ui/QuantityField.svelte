@@ -14,6 +14,7 @@
     note = '',
     step,
     big = false,
+    assumed = false,
     onvalue,
   }: {
     label: string
@@ -28,6 +29,8 @@
     /** What an arrow key adds, in the unit shown. */
     step?: number
     big?: boolean
+    /** Nobody has said it: what is shown is as it usually is. */
+    assumed?: boolean
     onvalue: (value: number) => void
   } = $props()
 
@@ -77,21 +80,29 @@
   <div class="flex items-center gap-1.5">
     <input
       {id}
-      class="field font-semibold aria-[invalid=true]:ring-accent {big
+      class="field assumed font-semibold aria-[invalid=true]:ring-accent {big
         ? 'min-h-14 font-heading text-3xl font-bold'
         : ''}"
+      data-assumed={(assumed && typed === null) || undefined}
       inputmode={kind === 'weight' || kind === 'length' ? 'text' : 'decimal'}
       autocomplete="off"
       value={shown}
       aria-invalid={fault !== ''}
-      aria-describedby={fault === '' ? undefined : `${id}-fault`}
+      aria-describedby={fault !== '' ? `${id}-fault` : assumed ? `${id}-assumed` : undefined}
       oninput={(e) => (typed = e.currentTarget.value)}
       onblur={commit}
       onkeydown={key}
     />
     <span class={big ? 'text-xl' : ''}>{named}</span>
   </div>
-  {#if note !== '' && fault === ''}
+  {#if assumed && fault === ''}
+    <p class="flex flex-wrap items-center gap-x-2 text-sm font-semibold text-ember">
+      <span id="{id}-assumed">assumed</span>
+      <button type="button" class="undo min-h-11" onclick={() => onvalue(value)}
+        >It is so<span class="sr-only">: {label}</span></button
+      >
+    </p>
+  {:else if note !== '' && fault === ''}
     <p class="mt-0.5 text-sm leading-shout font-semibold text-ember">{note}</p>
   {/if}
   {#if fault !== ''}<p id="{id}-fault" class="wrong text-sm">{fault}</p>{/if}

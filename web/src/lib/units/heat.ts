@@ -42,3 +42,18 @@ export function dial(c: number, marks: Marks): string {
   }
   return `${Math.round(marks === 'C' ? c : toF(c))} °${marks}`
 }
+
+/** A dial's number in its own marks as °C, or null. */
+export function readDial(text: string, marks: Marks): number | null {
+  const clean = text
+    .trim()
+    .replace(/^gas\s*(mark\s*)?/i, '')
+    .replace(',', '.')
+  if (marks === 'gas') {
+    const f = gasF(clean)
+    return f === null ? null : fromF(f)
+  }
+  const value = Number(clean.replace(/°|[CF]$/gi, '').trim())
+  if (clean === '' || !Number.isFinite(value)) return null
+  return marks === 'C' ? value : fromF(value)
+}

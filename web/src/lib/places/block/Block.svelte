@@ -1,22 +1,24 @@
 <script lang="ts">
   // The block: the joint itself, to scale, in the colours of what it will be.
-  import type { Buying as BuyingAnswer } from '$lib/api/client'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { records } from '$lib/state/records.svelte'
   import Again from '$lib/ui/Again.svelte'
+  import Fold from '$lib/ui/Fold.svelte'
+  import TableLine from '$lib/ui/TableLine.svelte'
+  import { dateOf } from '$lib/units'
+  import { careSays, shopSays } from './folds'
   import Legend from '$lib/ui/Legend.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import Butcher from './Butcher.svelte'
-  import Buying from './Buying.svelte'
+  import Begin from '$lib/places/begin/Begin.svelte'
+  import AskOven from '$lib/ui/AskOven.svelte'
+  import Next from '$lib/ui/Next.svelte'
   import LastTime from './LastTime.svelte'
-  import Care from './Care.svelte'
   import { cutOf, sizeOf } from './joint'
   import JointPicture from './JointPicture.svelte'
   import Lesson from './Lesson.svelte'
   import MeasureForm from './MeasureForm.svelte'
-  import NewJoint from './NewJoint.svelte'
   import Working from '$lib/ui/Working.svelte'
 
   const place = useRoast()
@@ -33,6 +35,7 @@
   )
   const forecast = $derived(way?.forecast ?? null)
   const locked = $derived(roast !== null && roast.status !== 'planning')
+  const oven = $derived(kitchen.ovens.find((o) => o.id === draft?.oven_id))
   const size = $derived(sizeOf(draft?.joint, forecast))
   const ahead = $derived(
     kitchen.roasts.filter((r) => r.status === 'planning' || r.status === 'roasting'),
@@ -42,7 +45,6 @@
     plan.pull({ joint: { [what]: value } }, done)
   }
 
-  let bought = $state<BuyingAnswer | null>(null)
   async function putAside(): Promise<void> {
     if (roast === null) return
     if (await records.putAside({ kind: 'roast', id: roast.id, name: roast.name })) go('block')
@@ -50,11 +52,7 @@
 </script>
 
 {#if place.missing}
-  <section class="py-12 px-7 grid gap-4 justify-items-start">
-    <h1 class="text-3xl leading-shout">Nothing on the block.</h1>
-    <p class="quiet">What are you roasting? Its name is enough to begin; measure it next.</p>
-    <div class="w-[min(30rem,90vw)]"><NewJoint /></div>
-  </section>
+  <Begin empty />
 {:else if place.current?.fault}
   <section class="py-12 px-7 grid gap-4 justify-items-start">
     <h1 class="text-3xl leading-shout">That roast is not here.</h1>
@@ -65,32 +63,30 @@
   <div class="py-12 px-7"><Working words="Fetching the joint…" /></div>
 {:else}
   <section
-    class="grid grid-cols-[minmax(0,1fr)_318px] gap-8 pt-4 pb-6 px-7 flex-1 max-lg:grid-cols-1 max-lg:p-3 max-lg:gap-4"
+    class="grid grid-cols-[minmax(0,1fr)_318px] grid-rows-[auto_1fr] gap-x-8 gap-y-4 pt-4 pb-2 px-7 flex-1 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:p-3"
   >
     <div>
-      <div class="flex gap-6 justify-between items-start max-lg:flex-col">
-        <div>
-          <h1 class="text-2xl leading-shout">{cut.name}</h1>
-          <p class="quiet">{draft.name}{cut.note === '' ? '' : ` · ${cut.note}`}</p>
-          <LastTime cut={cut.name} />
-        </div>
-        <div class="w-68 flex-none max-lg:w-full"><NewJoint /></div>
-      </div>
-      {#if ahead.length > 1}
-        <nav class="flex gap-y-2 gap-x-6 flex-wrap mt-1.5" aria-label="Joints on the block">
-          {#each ahead as other (other.id)}
-            <a
-              class="min-h-10 inline-flex items-center underline underline-offset-4 decoration-line-strong aria-[current]:font-bold aria-[current]:decoration-accent aria-[current]:decoration-3"
-              href="/block/{other.id}"
-              aria-current={other.id === roast.id ? 'page' : undefined}
-            >
-              {other.name}
-            </a>
-          {/each}
-        </nav>
-      {/if}
-      {#if forecast !== null}
-        <div class="data-waiting:opacity-82" data-waiting={plan.stale || undefined}>
+      <h1 class="text-2xl leading-shout">{cut.name}</h1>
+      <p class="quiet">{draft.name}{cut.note === '' ? '' : ` · ${cut.note}`}</p>
+      <LastTime cut={cut.name} />
+      <nav class="flex gap-y-2 gap-x-6 flex-wrap" aria-label="Joints on the block">
+        {#each ahead.length > 1 ? ahead : [] as other (other.id)}
+          <a
+            class="min-h-11 inline-flex items-center underline underline-offset-4 decoration-line-strong aria-[current]:font-bold aria-[current]:decoration-accent aria-[current]:decoration-3"
+            href="/block/{other.id}"
+            aria-current={other.id === roast.id ? 'page' : undefined}
+          >
+            {other.name}
+          </a>
+        {/each}
+        <a class="undo inline-flex min-h-11 items-center" href="/begin">One more</a>
+      </nav>
+      <!-- The picture has its place before it is worked out: nothing below it moves. -->
+      <div
+        class="aspect-[2.35] max-lg:aspect-[2.1] data-waiting:opacity-82"
+        data-waiting={plan.stale || undefined}
+      >
+        {#if forecast !== null}
           <JointPicture
             map={forecast.map}
             thickness_mm={size.thickness_mm}
@@ -101,21 +97,56 @@
             ongrain={(grain_deg) =>
               plan.pull({ care: { ...$state.snapshot(draft.care), grain_deg } }, true)}
           />
-        </div>
-        <div class="legend ml-16 max-w-160 max-lg:ml-0">
-          <Legend units={kitchen.units} bands={kitchen.catalogue?.bands ?? []} />
-        </div>
-        {#if way}<Lesson {way} {size} />{/if}
-      {/if}
-      {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
-      <div class="mt-6 ml-16 grid gap-7 border-t border-line pt-5 max-lg:ml-0">
-        <Buying {roast} onfound={(b) => (bought = b)} />
-        <Care {roast} endMin={forecast?.end_min ?? null} />
-        <Butcher found={bought} />
-        <Again roastId={roast.id} weight_kg={draft.joint.weight_kg} oven_id={draft.oven_id} />
+        {:else if plan.fault === ''}
+          <Working words="Drawing it…" />
+        {/if}
       </div>
+      <div class="legend ml-16 max-w-160 min-h-15 max-lg:ml-0">
+        <Legend units={kitchen.units} bands={kitchen.catalogue?.bands ?? []} />
+      </div>
+      <Lesson way={way ?? null} {size} />
+      {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
     </div>
 
-    <MeasureForm id={roast.id} {draft} {cut} {size} {forecast} {locked} onoff={putAside} />
+    <div class="row-span-2 grid content-start gap-3 max-lg:row-auto">
+      {#if oven?.assumed}<AskOven {oven} ontold={() => plan.refresh()} />{/if}
+      <MeasureForm {draft} {cut} {size} {forecast} {locked} onoff={putAside} />
+    </div>
+
+    <div class="ml-16 content-start max-lg:ml-0">
+      <TableLine date={dateOf(new Date(draft.serve_at))} />
+      <Fold
+        heading
+        asks="buy-fold"
+        title="In the shop"
+        says={shopSays(forecast, draft.buy, kitchen.units)}
+      >
+        {#await import('./Shop.svelte') then { default: Shop }}<Shop {roast} />{/await}
+      </Fold>
+      <Fold
+        heading
+        asks="care-fold"
+        title="Before the day"
+        says={careSays(draft.care, kitchen.units)}
+      >
+        {#await import('./Care.svelte') then { default: Care }}
+          <Care {roast} endMin={forecast?.end_min ?? null} />
+        {/await}
+      </Fold>
+      <Again heading roastId={roast.id} weight_kg={draft.joint.weight_kg} oven_id={draft.oven_id} />
+    </div>
   </section>
+  <Next
+    words={roast.method === null ? 'See the ways' : 'Compare the ways'}
+    key="w"
+    href="/ways/{roast.id}"
+  >
+    {#if roast.method === null}
+      {draft.assumed.length > 0
+        ? `${draft.assumed.length} of it assumed; what you know, say.`
+        : 'All of it is said.'}
+    {:else}
+      Goes {roast.school === null || way === undefined ? 'by hand' : `“${way.name.toLowerCase()}”`}: {roast.method}
+    {/if}
+  </Next>
 {/if}

@@ -16,7 +16,7 @@
 </script>
 
 <section class="grid gap-2 justify-items-start" aria-labelledby="butcher-head">
-  <h2 class="text-xl" id="butcher-head">For the butcher</h2>
+  <h3 class="text-lg font-bold" id="butcher-head">For the butcher</h3>
   {#if found !== null}
     <div
       class="card border-[1.5px] border-line-strong rounded-base py-3 px-4 bg-paper-light w-full print:fixed print:top-0 print:right-0 print:bottom-auto print:left-0 print:border-0"

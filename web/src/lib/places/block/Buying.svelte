@@ -17,7 +17,7 @@
 
   let people = $state(8)
   let peopleTold = $state(false)
-  let found = $state<Buying | null>(null)
+  let found = $state.raw<Buying | null>(null)
   let fault = $state('')
   let turn = 0
 
@@ -89,7 +89,7 @@
 </script>
 
 <section class="grid gap-2 justify-items-start" aria-labelledby="buy-head">
-  <h2 class="text-xl" id="buy-head">How much to buy</h2>
+  <h3 class="text-lg font-bold" id="buy-head">How much to buy</h3>
   <div class="grid grid-cols-[repeat(auto-fit,minmax(120px,1fr))] gap-3 w-full items-end">
     <QuantityField
       label="Who eats of it"

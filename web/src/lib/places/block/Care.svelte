@@ -12,7 +12,7 @@
   const draft = $derived(plan.draft)
   const care = $derived<Care | null>(draft?.care ?? null)
   const ICY_C = -1
-  let advice = $state<SaltAdvice | null>(null)
+  let advice = $state.raw<SaltAdvice | null>(null)
   let fault = $state('')
   let turn = 0
 
@@ -59,8 +59,12 @@
 </script>
 
 {#if care !== null && draft !== null}
-  <section class="grid gap-2" aria-labelledby="care-head" inert={roast.status !== 'planning'}>
-    <h2 class="text-xl" id="care-head">Before the day</h2>
+  <section
+    class="grid gap-2"
+    aria-label="Before the day"
+    id="care-head"
+    inert={roast.status !== 'planning'}
+  >
     <div class="grid grid-cols-[repeat(auto-fit,minmax(140px,1fr))] gap-3 items-end">
       <label>
         <span class="label-text">Has it been frozen?</span>

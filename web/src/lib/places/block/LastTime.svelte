@@ -7,7 +7,7 @@
   let { cut }: { cut: string } = $props()
 
   const LOOKED_AT = 5
-  let last = $state<BookLine | null>(null)
+  let last = $state.raw<BookLine | null>(null)
   const heard = newest<BookLine | null>((found) => (last = found))
 
   async function find(name: string): Promise<BookLine | null> {

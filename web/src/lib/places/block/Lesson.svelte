@@ -6,19 +6,20 @@
   import { duration, length } from '$lib/units'
   import { thicker, type Size } from './joint'
 
-  let { way, size }: { way: Way; size: Size } = $props()
+  let { way, size }: { way: Way | null; size: Size } = $props()
 
   let lesson = $state<{ key: string; min: number } | null>(null)
   $effect(() => {
     const draft = plan.draft
-    if (plan.stale || draft === null) return
+    if (plan.stale || draft === null || way === null) return
+    const { method } = way
     const bodies = thicker(draft.joint, size).map((joint) => ({
       joint,
       oven_id: draft.oven_id,
       wanted_c: draft.wanted_c,
       rest_min: draft.rest_min,
       thermometer: draft.thermometer,
-      method: way.method,
+      method,
       quick: true,
     }))
     const key = JSON.stringify(bodies)
@@ -33,13 +34,15 @@
   })
 </script>
 
-<p class="mt-4 ml-16 max-w-176 text-lg max-lg:ml-0">
+<p class="mt-2 ml-16 min-h-14 max-w-176 text-lg max-lg:ml-0 max-lg:min-h-24">
   {#if lesson !== null}
     Thickness rules:
     <b>{length(10, kitchen.units)} more all round is {duration(lesson.min)} more</b>, this way.
   {/if}
-  <span class="quiet block text-sm">
-    The picture is the highest each part will reach, going “{way.name.toLowerCase()}”. Predicted,
-    not measured.
-  </span>
+  {#if way !== null}
+    <span class="quiet block text-sm">
+      The picture is the highest each part will reach, going “{way.name.toLowerCase()}”. Predicted,
+      not measured.
+    </span>
+  {/if}
 </p>

@@ -1,7 +1,6 @@
 <script lang="ts">
   // What is measured, wished and chosen of the joint on the block.
   import type { Forecast } from '$lib/api/client'
-  import { go } from '$lib/router'
   import { newestGrams } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan, type Draft } from '$lib/state/plan.svelte'
@@ -9,11 +8,13 @@
   import Slide from '$lib/ui/Slide.svelte'
   import { sentence, temp, weight } from '$lib/units'
   import { MEASURES, type Named, type Size } from './joint'
+  import Fold from '$lib/ui/Fold.svelte'
+  import Called from './Called.svelte'
+  import { natureSays } from './folds'
   import Nature from './Nature.svelte'
   import When from './When.svelte'
 
   let {
-    id,
     draft,
     cut,
     size,
@@ -21,7 +22,6 @@
     locked,
     onoff,
   }: {
-    id: string
     draft: Draft
     cut: Named
     size: Size
@@ -32,6 +32,7 @@
     onoff: () => void
   } = $props()
 
+  const is = (name: Draft['assumed'][number]): boolean => draft.assumed.includes(name)
   const serve = $derived(new Date(draft.serve_at))
   const servings = $derived(forecast === null ? null : forecast.cooked_kg / 0.16)
   /** What a scale that is heard of shows, in grams, if it could be a joint and is not in yet. */
@@ -44,7 +45,6 @@
 
 <form class="grid gap-3 content-start" onsubmit={(e) => e.preventDefault()} inert={locked}>
   {#if locked}<p class="fault">It is in the oven: the plan is closed.</p>{/if}
-  <When name={draft.name} {serve} />
   <QuantityField
     big
     label="On the scale"
@@ -52,6 +52,7 @@
     low={0.1}
     high={25}
     kind="weight"
+    assumed={is('weight_kg')}
     onvalue={(v) => plan.pull({ joint: { weight_kg: v } }, true)}
   />
   {#if onScale !== undefined}
@@ -91,53 +92,64 @@
     words={(c) => temp(c, kitchen.units)}
     onslide={(wanted_c, done) => plan.pull({ wanted_c }, done)}
   />
+  {#if is('wanted_c')}
+    <p class="text-sm font-semibold text-ember">
+      as this cut is usually liked, assumed
+      <button
+        type="button"
+        class="undo min-h-11 ml-2"
+        onclick={() => plan.pull({ wanted_c: draft.wanted_c }, true)}
+        >It is so<span class="sr-only">: wanted at its peak</span></button
+      >
+    </p>
+  {/if}
   {#each forecast?.cautions ?? [] as caution (caution.code)}
     <p class="fault">{sentence(caution.text, kitchen.units)}</p>
   {/each}
-  <div class="grid grid-cols-2 gap-3 items-start">
+  <When {serve} assumed={is('serve_at')} />
+  <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)] gap-3 items-start">
     <QuantityField
       label="Core now"
-      note="assumed"
+      assumed={is('start_c')}
       value={draft.joint.start_c}
       low={-25}
       high={45}
       kind="heat"
       onvalue={(v) => plan.pull({ joint: { start_c: v } }, true)}
     />
+    <label>
+      <span class="label-text">Oven</span>
+      <select
+        class="field"
+        value={draft.oven_id}
+        onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
+      >
+        {#each kitchen.ovens as oven (oven.id)}
+          <option value={oven.id}>{oven.name}</option>
+        {/each}
+      </select>
+    </label>
+  </div>
+  <Fold
+    title="More of it"
+    says={natureSays(draft.joint, cut.fat_mm, draft.rest_min, kitchen.units)}
+  >
+    <Called name={draft.name} />
     <QuantityField
       label="Rest"
       value={draft.rest_min}
       low={0}
       high={240}
       kind="time"
+      assumed={is('rest_min')}
       onvalue={(v) => plan.pull({ rest_min: v }, true)}
     />
-  </div>
-  <label>
-    <span class="label-text">Oven</span>
-    <select
-      class="field"
-      value={draft.oven_id}
-      onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
+    <Nature {cut} joint={draft.joint} />
+  </Fold>
+  <div class="flex gap-4">
+    <button type="button" class="undo" disabled={plan.undoable === 0} onclick={() => plan.undo()}
+      >Undo</button
     >
-      {#each kitchen.ovens as oven (oven.id)}
-        <option value={oven.id}>{oven.name}</option>
-      {/each}
-    </select>
-  </label>
-  <Nature {cut} joint={draft.joint} />
-  <div class="flex gap-2">
-    <button type="button" class="act flex-1" onclick={() => go('ways', id)}>
-      See the ways <span class="key" aria-hidden="true">w</span>
-    </button>
-    <button
-      type="button"
-      class="act plain"
-      disabled={plan.undoable === 0}
-      onclick={() => plan.undo()}>Undo</button
-    >
+    <button type="button" class="undo" onclick={onoff}>Take it off the block</button>
   </div>
-  <button type="button" class="underline min-h-11 text-left" onclick={onoff}
-    >Take it off the block</button
-  >
 </form>

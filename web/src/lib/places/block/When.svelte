@@ -1,10 +1,10 @@
 <script lang="ts">
-  // What a joint is called, and when people sit down to it: any day, any hour.
+  // When people sit down to it: any day, any hour.
   import DateField from '$lib/ui/DateField.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { atDate, atHour, dateOf, hour, parseHour } from '$lib/units'
 
-  let { name, serve }: { name: string; serve: Date } = $props()
+  let { serve, assumed }: { serve: Date; assumed: boolean } = $props()
 
   let typed = $state<string | null>(null)
   const wrong = $derived(typed !== null && parseHour(typed) === null)
@@ -19,30 +19,15 @@
     const at = atDate(serve, text)
     if (at !== null) plan.pull({ serve_at: at.toISOString() }, true)
   }
-  function setName(text: string): void {
-    if (text.trim() !== '' && text.trim() !== name) plan.pull({ name: text.trim() }, true)
-  }
 </script>
 
-<label>
-  <span class="label-text">Called</span>
-  <input
-    class="field"
-    maxlength="80"
-    autocomplete="off"
-    value={name}
-    onchange={(e) => {
-      setName(e.currentTarget.value)
-      if (e.currentTarget.value.trim() === '') e.currentTarget.value = name
-    }}
-  />
-</label>
 <div class="grid grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] gap-3">
   <DateField label="Sit down on" value={dateOf(serve)} onpick={setDate} />
   <label>
     <span class="label-text">at</span>
     <input
-      class="field"
+      class="field assumed"
+      data-assumed={(assumed && typed === null) || undefined}
       aria-label="Hour to sit down"
       inputmode="numeric"
       autocomplete="off"
@@ -55,6 +40,8 @@
         else if (e.key === 'Escape') typed = null
       }}
     />
+    {#if assumed && typed === null}<span class="text-sm font-semibold text-ember">assumed</span
+      >{/if}
     {#if wrong}<span class="wrong text-accent text-sm">an hour such as 19:00</span>{/if}
   </label>
 </div>

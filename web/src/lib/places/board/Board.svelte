@@ -39,7 +39,7 @@
   const now = $derived((kitchen.now.getTime() - putIn) / 60_000)
   const at = (minute: number): string => hour(later(putIn, minute))
 
-  let carving = $state<Carving | null>(null)
+  let carving = $state.raw<Carving | null>(null)
   let left = $state(local<boolean>('left-handed', false))
   /** The slice that is looked at. */
   let open = $state<number | null>(null)

@@ -10,7 +10,7 @@
 
   let { current, carvedAt }: { current: RoastState; carvedAt: Date | null } = $props()
 
-  let kept = $state<KeptOut | null>(null)
+  let kept = $state.raw<KeptOut | null>(null)
   let what = $state('slices')
   let amount = $state('')
   let at = $state('')

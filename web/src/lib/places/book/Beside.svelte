@@ -10,7 +10,7 @@
   let { ids, units, onleave }: { ids: string[]; units: Units; onleave: () => void } = $props()
 
   type Both = { line: BookLine; told: BookTold }
-  let shown = $state<Both[]>([])
+  let shown = $state.raw<Both[]>([])
   let fault = $state('')
   const heard = newest<Both[]>((found) => (shown = found))
 

@@ -22,8 +22,8 @@
   const LONGEST_PAGE = 100
   const TYPING_MS = 250
 
-  let page = $state<Page | null>(null)
-  let open = $state<BookLine | null>(null)
+  let page = $state.raw<Page | null>(null)
+  let open = $state.raw<BookLine | null>(null)
   let opened = $state('')
   let fault = $state('')
   let search = $state('')
@@ -32,7 +32,7 @@
   let picked = $state<string[]>([])
   let besides = $state(false)
   let together = $state(false)
-  let learned = $state<Learned | null>(null)
+  let learned = $state.raw<Learned | null>(null)
   const heardLearned = newest<Learned>((found) => (learned = found))
 
   const MOST_BESIDE = 4

@@ -25,7 +25,7 @@
   } = $props()
 
   let file = $state<File | null>(null)
-  let found = $state<T | null>(null)
+  let found = $state.raw<T | null>(null)
   let busy = $state('')
   let fault = $state('')
 

@@ -4,7 +4,7 @@
   import { lastDay, platesOf } from '$lib/places/board/board'
   import { kitchen } from '$lib/state/kitchen.svelte'
 
-  let all = $state<Batch[]>([])
+  let all = $state.raw<Batch[]>([])
   $effect(() => {
     void Object.values(kitchen.news).reduce((a, b) => a + b, 0)
     want(http.GET('/larder')).then(

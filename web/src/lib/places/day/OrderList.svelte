@@ -6,6 +6,8 @@
 
   let {
     day,
+    steps = day.steps,
+    label = 'Running order',
     units,
     now,
     busy,
@@ -17,6 +19,9 @@
     onslip,
   }: {
     day: Day
+    /** Those shown, all of them where it is not said. */
+    steps?: DayStep[]
+    label?: string
     units: Units
     now: Date
     busy: boolean
@@ -51,9 +56,9 @@
     return at.toDateString() === serve.toDateString() ? null : longDay(at)
   }
   const heads = $derived(
-    day.steps.map((step, i) => {
+    steps.map((step, i) => {
       const own = otherDay(step)
-      const before = day.steps[i - 1]
+      const before = steps[i - 1]
       const was = before === undefined ? undefined : otherDay(before)
       if (own === was || (own === null && was === undefined)) return null
       return own ?? longDay(serve)
@@ -92,8 +97,8 @@
   }
 </script>
 
-<ol class="grid" aria-label="Running order">
-  {#each day.steps as step, i (step.id)}
+<ol class="grid" aria-label={label}>
+  {#each steps as step, i (step.id)}
     {@const over = isOver(step)}
     {#if heads[i]}<li
         class="grid-cols-[44px_1fr] border-b border-line block font-bold pt-3 pb-1 print:break-inside-avoid print:grid-cols-[22px_1fr]"

@@ -2,7 +2,7 @@
   // A side of one's own in one sitting: where, how long, at what heat, how long it may wait.
   import { http, want, type SideLine } from '$lib/api/client'
   import QuantityField from '$lib/ui/QuantityField.svelte'
-  import { listed } from './shape'
+  import { listed } from '$lib/ui/table'
 
   let { onmade }: { onmade: (side: SideLine) => void } = $props()
 

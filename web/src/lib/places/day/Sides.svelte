@@ -13,7 +13,7 @@
     units,
   }: { state: DayState; day: Day; ovens: Oven[]; units: Units } = $props()
 
-  let known = $state<SideLine[]>([])
+  let known = $state.raw<SideLine[]>([])
   let typed = $state('')
   let makes = $state(false)
   let fault = $state('')
@@ -77,8 +77,7 @@
   }
 </script>
 
-<section class="grid gap-3" aria-labelledby="sides-head">
-  <h2 class="text-xl" id="sides-head">Sides</h2>
+<section class="grid gap-3" aria-label="Sides" id="sides-head">
   <ul>
     {#each day.sides as side (side.id)}
       <li

@@ -3,6 +3,7 @@
 
 import { scaleLinear } from 'd3-scale'
 import type { Day, DaySpan, DayStep } from '$lib/api/client'
+import { hour, later } from '$lib/units'
 
 export const NEAR_MIN = 75
 const NEAR_PX = 4.6
@@ -157,10 +158,45 @@ export function costs(before: Day, after: Day): string[] {
   return found
 }
 
-/** What was typed with commas, as a list. */
-export function listed(text: string): string[] {
-  return text
-    .split(',')
-    .map((one) => one.trim())
-    .filter((one) => one !== '')
+const several = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`
+
+/** What the cook has at hand, in a line. */
+export function stoveSays(day: Day): string {
+  const helpers = day.helpers.length > 0 ? ` (${day.helpers.join(', ')} could help)` : ''
+  return [
+    `${several(day.hands, 'pair', 'pairs')} of hands${helpers}`,
+    several(day.rings, 'ring', 'rings'),
+    several(day.tins ?? 0, 'tin', 'tins'),
+    `${several(day.shelves, 'shelf', 'shelves')} free`,
+    day.quiet ? `quiet ${day.quiet[0]} to ${day.quiet[1]}` : '',
+  ]
+    .filter((said) => said !== '')
+    .join(' · ')
+}
+
+/** The steps of a day as one at the stove needs them: what is due, the next few, the rest. */
+export function nowNextLater(
+  day: Day,
+  nowMin: number,
+): { now: DayStep[]; next: DayStep[]; later: DayStep[]; over: DayStep[] } {
+  const over = day.steps.filter((s) => s.done_at !== null || s.skipped_at !== null)
+  const left = day.steps.filter((s) => s.done_at === null && s.skipped_at === null)
+  const due = new Set([...day.where.late, ...day.where.now])
+  const now = left.filter((s) => due.has(s.id) || s.at_min <= nowMin)
+  const ahead = left.filter((s) => !now.includes(s))
+  return { now, next: ahead.slice(0, NEXT), later: ahead.slice(NEXT), over }
+}
+const NEXT = 3
+
+/** How many steps, and when the first and the last of them is. */
+export function stepsSay(steps: readonly DayStep[], serve: Date): string {
+  const [first, last] = [steps[0], steps.at(-1)]
+  if (first === undefined || last === undefined) return ''
+  const at = (s: DayStep): string => hour(later(serve, s.at_min))
+  return `${several(steps.length, 'step', 'steps')}, ${at(first)} to ${at(last)}`
+}
+
+/** The sides by name. */
+export function sidesSay(day: Day): string {
+  return day.sides.length === 0 ? 'none yet' : day.sides.map((s) => s.name).join(' · ')
 }

@@ -7,7 +7,7 @@
   import { sentence } from '$lib/units'
   import { bodyOf, fieldsOf, type Typed } from './read'
 
-  let profiles = $state<Profile[]>([])
+  let profiles = $state.raw<Profile[]>([])
   let shown = $state('')
   let open = $state('')
   let typed = $state<Typed>({ temp: '', hold: '', why: '' })

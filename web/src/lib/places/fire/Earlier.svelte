@@ -6,7 +6,7 @@
 
   let { current }: { current: RoastState } = $props()
 
-  let rows = $state<Reason[] | null>(null)
+  let rows = $state.raw<Reason[] | null>(null)
   let fault = $state('')
 
   async function load(roast_id: string): Promise<void> {

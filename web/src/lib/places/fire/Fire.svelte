@@ -4,6 +4,7 @@
   import { http, want } from '$lib/api/client'
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import AskOven from '$lib/ui/AskOven.svelte'
   import { keepAwake } from '$lib/ui/wake.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
@@ -18,6 +19,7 @@
   const roast = $derived(current?.roast ?? null)
   const outlook = $derived(current?.outlook ?? null)
   const units = $derived(kitchen.units)
+  const oven = $derived(kitchen.ovens.find((o) => o.id === roast?.oven.id))
   const running = $derived(roast?.status === 'roasting' || roast?.status === 'resting')
 
   $effect(() => {
@@ -45,7 +47,7 @@
   {#if place.missing || (roast === null && current?.fault)}
     <h1 class="shout text-4xl leading-shout">Nothing in the oven.</h1>
     {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
-    <a class="act" href="/block">Lay a joint on the block</a>
+    <a class="act" href="/begin">Lay a joint, or follow one that is in</a>
   {:else if roast === null || current === null}
     <p class="quiet">Opening the oven…</p>
   {:else if roast.status === 'done'}
@@ -79,6 +81,9 @@
     <LeftAlone {current} {roast} {outlook} />
   {:else}
     <FireRun {current} {roast} {outlook} {units} />
+  {/if}
+  {#if oven?.assumed && roast?.status === 'roasting'}
+    <AskOven {oven} ontold={() => void current?.look()} />
   {/if}
   {#if kitchen.catalogue?.demo && !running}
     <p class="flex items-center gap-4 mt-4 flex-wrap">

@@ -46,8 +46,8 @@
   const entries = $derived(roast.log.filter((e) => SHOWN.includes(e.entry.kind)).length)
   let showLog = $state(false)
   let earlier = $state(false)
-  let happened = $state<Happened | null>(null)
-  let senses = $state<Sense[]>([])
+  let happened = $state.raw<Happened | null>(null)
+  let senses = $state.raw<Sense[]>([])
   $effect(() => {
     current.senses().then(
       (found) => (senses = found),

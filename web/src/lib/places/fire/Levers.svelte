@@ -40,11 +40,11 @@
   const LEAST_EARLY = 5
   let asked = $state<Asked>('')
   let late = $state<number | null>(null)
-  let list = $state<TroubleLine[]>([])
+  let list = $state.raw<TroubleLine[]>([])
   /** The trouble that was said; its answer comes later. */
   let said = $state('')
-  let trouble = $state<Trouble | null>(null)
-  let found = $state<Levers | null>(null)
+  let trouble = $state.raw<Trouble | null>(null)
+  let found = $state.raw<Levers | null>(null)
   let working = $state(false)
   let fault = $state('')
   let turn = 0

@@ -9,7 +9,7 @@
 
   let { hand }: { hand: HandState } = $props()
 
-  let own = $state<OwnMethod[]>([])
+  let own = $state.raw<OwnMethod[]>([])
   let name = $state('')
   let fault = $state('')
   const shaped = $derived(hand.shaped)

@@ -5,7 +5,7 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { hour, temp, weight } from '$lib/units'
 
-  let all = $state<Instruments | null>(null)
+  let all = $state.raw<Instruments | null>(null)
   let fault = $state('')
   let naming = $state('')
   let name = $state('')

@@ -17,8 +17,8 @@
   })
 
   let chosen = $state<string | null>(null)
-  let which = $state<WhichOven | null>(null)
-  let tins = $state<Tin[]>([])
+  let which = $state.raw<WhichOven | null>(null)
+  let tins = $state.raw<Tin[]>([])
   let fault = $state('')
   const units = $derived(kitchen.units)
   const oven = $derived<Oven | undefined>(

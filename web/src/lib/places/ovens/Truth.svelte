@@ -11,7 +11,7 @@
     save,
   }: { oven: Oven; units: Units; save: (part: Partial<OvenBody>) => Promise<boolean> } = $props()
 
-  let found = $state<Calibration | null>(null)
+  let found = $state.raw<Calibration | null>(null)
   let fault = $state('')
   let dialText = $state('')
   let realText = $state('')

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Oven } from '$lib/api/client'
-import { bodyOf, freshOven, parseList, parsePair, readDial } from './profile'
+import { readDial } from '$lib/units'
+import { bodyOf, freshOven, parseList, parsePair } from './profile'
 
 describe('a dial read in its own marks', () => {
   it.each([

@@ -1,24 +1,9 @@
 // Typed figures of an oven: pairs of dial and measured, lists of measures. Pure.
 
 import type { Oven, OvenBody } from '$lib/api/client'
-import { fromF, gasF, readQuantity, shownIn, type Marks, type Units } from '$lib/units'
+import { readDial, readQuantity, shownIn, type Marks, type Units } from '$lib/units'
 
 export type PairText = { pair: [number, number] } | { fault: string }
-
-/** A dial's number in its own marks as °C, or null. */
-export function readDial(text: string, marks: Marks): number | null {
-  const clean = text
-    .trim()
-    .replace(/^gas\s*(mark\s*)?/i, '')
-    .replace(',', '.')
-  if (marks === 'gas') {
-    const f = gasF(clean)
-    return f === null ? null : fromF(f)
-  }
-  const value = Number(clean.replace(/°|[CF]$/gi, '').trim())
-  if (clean === '' || !Number.isFinite(value)) return null
-  return marks === 'C' ? value : fromF(value)
-}
 
 /** What the dial showed and what was measured, in °C; or what is wrong with it. */
 export function parsePair(dial: string, real: string, marks: Marks, units: Units): PairText {
@@ -69,6 +54,8 @@ export function freshOven(count: number): OvenBody {
     kind: 'fan',
     cooling_fan: false,
     swing_c: 0,
+    assumed: true,
+    dial_true: false,
     shelves_mm: [],
     bare_element: false,
     pairs: [],

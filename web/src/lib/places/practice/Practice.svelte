@@ -11,9 +11,9 @@
   import Gone from './Gone.svelte'
   import Over from './Over.svelte'
 
-  let stories = $state<Story[]>([])
-  let record = $state<Schemas['PracticeRecordOut'] | null>(null)
-  let debrief = $state<Debrief | null>(null)
+  let stories = $state.raw<Story[]>([])
+  let record = $state.raw<Schemas['PracticeRecordOut'] | null>(null)
+  let debrief = $state.raw<Debrief | null>(null)
   let fault = $state('')
 
   const on = $derived(practice.on)

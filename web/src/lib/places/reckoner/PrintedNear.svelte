@@ -9,7 +9,7 @@
   type Props = { wish: Wish; roastId: string | undefined; onfollow: () => void }
   const { wish, roastId, onfollow }: Props = $props()
   const SHOWN = 3
-  let rows = $state<Beside[]>([])
+  let rows = $state.raw<Beside[]>([])
   $effect(() => {
     want(http.POST('/printed', { body: wish })).then(
       (found) => (rows = byNearness(found, wish.wanted_c).slice(0, SHOWN)),

@@ -19,11 +19,11 @@
 
   const field = (): HTMLElement | null => document.querySelector('#reckon')
   type Rule = { text: string; found: Reckoning }
-  let roast = $state<Roast | null>(null)
+  let roast = $state.raw<Roast | null>(null)
   let text = $state('')
-  let found = $state<Reckoning | null>(null)
+  let found = $state.raw<Reckoning | null>(null)
   let answers = $state<Record<string, number>>({})
-  let kept = $state<Rule[]>([])
+  let kept = $state.raw<Rule[]>([])
   let fault = $state('')
   let busy = $state(false)
   let asked = 0

@@ -3,7 +3,7 @@
   import { http, want, type Access } from '$lib/api/client'
   import { missingHere } from '$lib/ui/secure'
 
-  let access = $state<Access | null>(null)
+  let access = $state.raw<Access | null>(null)
   let fault = $state('')
   let offline = $state(false)
   const missing = missingHere()

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The way that is chosen, on this dial, and where to go with it.
+  import Next from '$lib/ui/Next.svelte'
   import { dial, type Marks } from '$lib/units'
   import type { Worked } from './compare'
 
@@ -8,6 +9,8 @@
     selected,
     method,
     marks,
+    date,
+    soon,
     onfire,
   }: {
     id: string
@@ -15,32 +18,29 @@
     selected: Worked | undefined
     method: string
     marks: Marks
+    /** The day it is served. */
+    date: string
+    /** It goes in before long. */
+    soon: boolean
     onfire: () => void
   } = $props()
 </script>
 
-<div
-  class="bg-ink text-paper py-2 px-4 flex items-center gap-y-2 gap-x-6 flex-wrap rounded-base sticky bottom-2 z-4 mt-auto max-lg:static max-lg:order-3"
+<Next
+  words={soon ? 'To the fire' : 'On to the day'}
+  key={soon ? 'f' : 'd'}
+  onclick={soon ? onfire : undefined}
+  href={soon ? undefined : `/day/${date}`}
 >
-  <p class="text-base font-semibold">{method}</p>
-  {#if selected !== undefined}
-    <p class="flex-1">
-      on this dial: {selected.forecast.stages
+  {selected === undefined ? 'By hand' : selected.name}: on this dial {selected === undefined
+    ? method
+    : selected.forecast.stages
         .filter((s) => s.dial_c !== null)
         .map((s) => dial(s.dial_c ?? 0, marks))
         .join(', then ')}
-    </p>
-  {:else}
-    <p class="flex-1">by hand</p>
-  {/if}
-  <a
-    class="act plain text-paper shadow-[inset_0_0_0_1.5px_var(--paper)] hover:bg-ink-soft"
-    href="/ways/{id}/hand">Shape it by hand</a
-  >
-  <button
-    class="act plain text-paper shadow-[inset_0_0_0_1.5px_var(--paper)] hover:bg-ink-soft"
-    onclick={onfire}
-  >
-    To the fire <span class="key" aria-hidden="true">f</span>
-  </button>
-</div>
+  {#snippet beside()}
+    <a class="link text-ink-soft inline-flex items-center" href="/ways/{id}/hand"
+      >Shape it by hand</a
+    >
+  {/snippet}
+</Next>

@@ -2,6 +2,7 @@
   // Two or three ways held side by side: larger faces, what differs, and one sentence for each pair.
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
+  import { middleOf } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import { delta, hour, sentence, temp } from '$lib/units'
   import { forFixedHour, tradeoff, unsure, type Worked } from './compare'
@@ -11,8 +12,6 @@
 
   const units = $derived(kitchen.units)
   const percent = (share: number | null): string => `${Math.round((share ?? 0) * 100)} %`
-  const middle = (w: Worked): number =>
-    w.forecast.map.at_mm[Math.floor(w.forecast.map.at_mm.length / 2)] ?? 0
   const second = $derived(ways[1])
   const third = $derived(ways[2])
 </script>
@@ -25,7 +24,7 @@
     {#each ways as way (way.id)}
       {@const f = way.forecast}
       <div class="flex gap-4 items-center leading-snug">
-        <MeatFace map={f.map} at_mm={middle(way)} height={118} label="Cut face of {way.name}" />
+        <MeatFace map={f.map} at_mm={middleOf(f.map)} height={118} label="Cut face of {way.name}" />
         <div>
           <h2 class="text-lg">{way.name}</h2>
           <p>

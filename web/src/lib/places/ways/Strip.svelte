@@ -1,6 +1,7 @@
 <script lang="ts">
   // One way on the shared clock that ends at serving: heat as a silhouette, the core, the flag.
   import type { Forecast } from '$lib/api/client'
+  import { placed } from '$lib/draw/labels'
   import { linePath, silhouette, type Scale } from '$lib/draw/curve'
   import { dial, temp, type Marks, type Units } from '$lib/units'
 
@@ -26,7 +27,6 @@
   } = $props()
 
   /** What a dial's number takes: a late one ends before the carving line. */
-  const DIAL_TEXT = 50
   const BASE = $derived(height - 12)
   const core = $derived((c: number): number => BASE - (Math.max(c, 0) / 100) * (height - 34))
   const air = $derived((c: number): number => BASE - (Math.max(c, 0) / 300) * (height - 18))
@@ -57,6 +57,19 @@
   )
   const flagX = $derived(x(pull))
   const flagY = $derived(core(forecast.pull_core_c))
+  const heats = $derived(
+    placed(
+      heated
+        .filter((s) => s.dial_c !== null)
+        .map((s) => ({
+          x: x(s.start_min),
+          top: air(s.air_c ?? 0),
+          text: dial(s.dial_c ?? 0, marks),
+        })),
+      { x: flagX, y: flagY - 30, width: 44, height: 18 },
+      width,
+    ),
+  )
 </script>
 
 <svg
@@ -77,18 +90,8 @@
   {#each shapes as shape, i (i)}
     <path d={shape} class="fill-ember-soft" />
   {/each}
-  {#each heated as stage (stage.start_min)}
-    {#if stage.dial_c !== null}
-      {@const late = x(stage.start_min) + DIAL_TEXT > x(serveMin)}
-      <text
-        x={late ? x(serveMin) - 5 : x(stage.start_min) + 3}
-        y={air(stage.air_c ?? 0) - 5}
-        text-anchor={late ? 'end' : 'start'}
-        class="text-xs font-bold fill-ember"
-      >
-        {dial(stage.dial_c, marks)}
-      </text>
-    {/if}
+  {#each heats as label (label.x)}
+    <text x={label.x} y={label.y} class="text-xs font-bold fill-ember">{label.text}</text>
   {/each}
   {#if forecast.pull_min.low !== null && forecast.pull_min.high !== null}
     <rect

@@ -9,37 +9,20 @@
     dial,
     duration,
     hour,
+    later,
     minutesRange,
     sentence,
     temp,
     weight,
-    type Marks,
   } from '$lib/units'
+  import type { Hand, Scene } from './scene'
   import { LOUD, band, byClock, inPercent, untilTender, type Worked } from './compare'
 
-  let {
-    id,
-    way,
-    inAt,
-    dialMarks,
-    on,
-    pinned,
-    locked,
-    onpick,
-    onshape,
-    onpin,
-  }: {
-    id: string
-    way: Worked
-    inAt: Date
-    dialMarks: Marks
-    on: boolean
-    pinned: boolean
-    locked: boolean
-    onpick: () => void
-    onshape: () => void
-    onpin: () => void
-  } = $props()
+  let { id, way, scene, hand }: { id: string; way: Worked; scene: Scene; hand: Hand } = $props()
+  const { dialMarks, locked } = $derived(scene)
+  const inAt = $derived(later(scene.serve, -way.forecast.end_min))
+  const on = $derived(scene.taken === way.id)
+  const pinned = $derived(scene.pins.includes(way.id))
 
   const f = $derived(way.forecast)
   const units = $derived(kitchen.units)
@@ -132,11 +115,19 @@
     {/each}
   </ul>
   <div class="acts">
-    <button class="act" class:plain={on} disabled={locked} aria-pressed={on} onclick={onpick}>
+    <button
+      class="act"
+      class:plain={on}
+      disabled={locked}
+      aria-pressed={on}
+      onclick={() => hand.pick(way)}
+    >
       {on ? 'This way' : 'Take this way'}<span class="sr-only">: {way.name}</span>
     </button>
-    <button class="act plain" disabled={locked} onclick={onshape}>Shape it by hand</button>
-    <button class="act plain" aria-pressed={pinned} onclick={onpin}>
+    <button class="act plain" disabled={locked} onclick={() => hand.shape(way)}
+      >Shape it by hand</button
+    >
+    <button class="act plain" aria-pressed={pinned} onclick={() => hand.pin(way)}>
       {pinned ? 'Unpin' : 'Pin beside another'}
     </button>
   </div>

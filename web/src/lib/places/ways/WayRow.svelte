@@ -2,57 +2,42 @@
   // One way: its heat on the shared clock, its cut face, its figures, its most fragile moment.
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
+  import { middleOf } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
-  import { delta, hour, later, sentence, temp, type Marks } from '$lib/units'
+  import { hour, later, sentence, temp } from '$lib/units'
   import type { Scale } from '$lib/draw/curve'
   import {
-    COLUMNS,
     LOUD,
     band,
-    byClock,
+    figureOf,
     misses,
     inPercent,
-    unsure,
     untilTender,
     type Care,
     type Worked,
   } from './compare'
+  import type { Hand, Scene } from './scene'
   import Strip from './Strip.svelte'
   import WayMore from './WayMore.svelte'
 
   let {
     way,
-    columns,
-    serve,
     x,
     width,
     marks,
-    dialMarks,
-    on,
-    open,
-    pinned,
-    locked,
-    ontoggle,
-    onpick,
-    onshape,
-    onpin,
+    scene,
+    hand,
   }: {
     way: Worked
-    columns: typeof COLUMNS
-    serve: Date
     x: Scale
     width: number
     marks: { x: number }[]
-    dialMarks: Marks
-    on: boolean
-    open: boolean
-    pinned: boolean
-    locked: boolean
-    ontoggle: () => void
-    onpick: () => void
-    onshape: () => void
-    onpin: () => void
+    scene: Scene
+    hand: Hand
   } = $props()
+  const { columns, serve, dialMarks } = $derived(scene)
+  const open = $derived(scene.opened === way.id)
+  const on = $derived(scene.taken === way.id)
 
   const id = $props.id()
   const f = $derived(way.forecast)
@@ -65,32 +50,7 @@
   const off = $derived(misses(way, wanted, units))
   const tender = $derived(untilTender(way))
 
-  const figure = (care: Care): string => {
-    switch (care) {
-      case 'start':
-        return hour(inAt)
-      case 'peak':
-        return temp(f.peak_c.value, units, true)
-      case 'climb':
-        return delta(f.carryover_c, units)
-      case 'even':
-        return tender ? '–' : inPercent(f.even_fraction ?? 0)
-      case 'crust':
-        return f.crust < 0.15 ? 'none' : f.crust < 0.6 ? 'pale' : 'brown'
-      case 'rind':
-        return f.crackling ? 'crisp' : f.crisp > 0.3 ? 'half' : 'soft'
-      case 'loss':
-        return inPercent(f.loss)
-      case 'late':
-        return plan.quick ? '…' : delta(f.late_c, units)
-      case 'hands':
-        return `${Math.round(way.hands_on_min)} min`
-      case 'sure': {
-        const about = unsure(way)
-        return about === null ? '…' : byClock(way) ? 'clock' : `${Math.round(about)} min`
-      }
-    }
-  }
+  const figure = (care: Care): string => figureOf(way, care, { serve, units, quick: plan.quick })
 </script>
 
 <article
@@ -107,7 +67,7 @@
           class="text-left [font:inherit] min-h-8.5 underline decoration-line-strong underline-offset-4 hover:decoration-accent hover:decoration-2 aria-expanded:decoration-accent aria-expanded:decoration-2"
           aria-expanded={open}
           aria-controls="{id}-more"
-          onclick={ontoggle}>{way.name}</button
+          onclick={() => hand.toggle(way.id)}>{way.name}</button
         >
       </h2>
       <p>{way.words}</p>
@@ -129,7 +89,7 @@
     >
       <MeatFace
         map={f.map}
-        at_mm={f.map.at_mm[Math.floor(f.map.at_mm.length / 2)] ?? 0}
+        at_mm={middleOf(f.map)}
         height={66}
         label="Cut face: {inPercent(f.even_fraction ?? 0)} as wanted, rim {Math.round(
           f.rim_mm ?? 0,
@@ -189,17 +149,6 @@
     {/if}
   </p>
   {#if open}
-    <WayMore
-      id="{id}-more"
-      {way}
-      {inAt}
-      {dialMarks}
-      {on}
-      {pinned}
-      {locked}
-      {onpick}
-      {onshape}
-      {onpin}
-    />
+    <WayMore id="{id}-more" {way} {scene} {hand} />
   {/if}
 </article>

@@ -1,7 +1,7 @@
 // Sorting, sifting and comparing ways: what a cook cares about, as numbers and as one sentence.
 
 import type { Forecast, Way } from '$lib/api/client'
-import { delta, duration, temp, type Units } from '$lib/units'
+import { delta, duration, hour, later, temp, type Units } from '$lib/units'
 
 export type Worked = Way & { forecast: Forecast }
 
@@ -23,6 +23,8 @@ type Column = {
   id: Care
   /** Heading of the column, and how it is said when it is what counts. */
   head: string
+  /** The same where there is room. */
+  long: string
   says: string
   /** Smaller is better, for sorting. */
   rank: (way: Worked, wanted: number) => number
@@ -30,33 +32,61 @@ type Column = {
 
 /** Every column of the ways; the table they are sorted and headed by. */
 export const COLUMNS: Column[] = [
-  { id: 'start', head: 'in by', says: 'latest start', rank: (w) => w.forecast.end_min },
+  {
+    id: 'start',
+    head: 'in by',
+    long: 'in by',
+    says: 'latest start',
+    rank: (w) => w.forecast.end_min,
+  },
   {
     id: 'peak',
     head: 'ends at',
+    long: 'it ends at',
     says: 'nearest to the wanted',
     rank: (w, wanted) => Math.abs(w.forecast.peak_c.value - wanted),
   },
-  { id: 'climb', head: 'climbs', says: 'least climb', rank: (w) => w.forecast.carryover_c },
+  {
+    id: 'climb',
+    head: 'climbs',
+    long: 'it climbs',
+    says: 'least climb',
+    rank: (w) => w.forecast.carryover_c,
+  },
   {
     id: 'even',
     head: 'as wanted',
+    long: 'as wanted',
     says: 'most as wanted',
     rank: (w) => -(w.forecast.even_fraction ?? 0),
   },
-  { id: 'crust', head: 'crust', says: 'best crust', rank: (w) => -w.forecast.crust },
-  { id: 'rind', head: 'rind', says: 'crispest rind', rank: (w) => -w.forecast.crisp },
-  { id: 'loss', head: 'loses', says: 'least loss', rank: (w) => w.forecast.loss },
+  { id: 'crust', head: 'crust', long: 'crust', says: 'best crust', rank: (w) => -w.forecast.crust },
+  { id: 'rind', head: 'rind', long: 'rind', says: 'crispest rind', rank: (w) => -w.forecast.crisp },
+  {
+    id: 'loss',
+    head: 'loses',
+    long: 'weight lost',
+    says: 'least loss',
+    rank: (w) => w.forecast.loss,
+  },
   {
     id: 'late',
     head: '10′ late',
+    long: '10 min late',
     says: 'least hurt by a late look',
     rank: (w) => Math.abs(w.forecast.late_c),
   },
-  { id: 'hands', head: 'hands', says: 'least work', rank: (w) => w.hands_on_min },
+  {
+    id: 'hands',
+    head: 'hands',
+    long: 'of your time',
+    says: 'least work',
+    rank: (w) => w.hands_on_min,
+  },
   {
     id: 'sure',
     head: '±',
+    long: 'its hour, ±',
     says: 'surest of its hour',
     rank: (w) => unsure(w) ?? 0,
   },
@@ -205,4 +235,37 @@ export const inPercent = (share: number): string => `${Math.round(share * 100)} 
 /** A band of temperatures, bare; nothing where it is not known. */
 export function band(low: number | null, high: number | null, units: Units): string {
   return low === null || high === null ? '' : `${temp(low, units, true)}–${temp(high, units, true)}`
+}
+
+/** A figure of a way as it is shown: an hour, a temperature, a share, a word. */
+export function figureOf(
+  way: Worked,
+  care: Care,
+  { serve, units, quick }: { serve: Date; units: Units; quick: boolean },
+): string {
+  const f = way.forecast
+  switch (care) {
+    case 'start':
+      return hour(later(serve, -f.end_min))
+    case 'peak':
+      return temp(f.peak_c.value, units, true)
+    case 'climb':
+      return delta(f.carryover_c, units)
+    case 'even':
+      return untilTender(way) ? '–' : inPercent(f.even_fraction ?? 0)
+    case 'crust':
+      return f.crust < 0.15 ? 'none' : f.crust < 0.6 ? 'pale' : 'brown'
+    case 'rind':
+      return f.crackling ? 'crisp' : f.crisp > 0.3 ? 'half' : 'soft'
+    case 'loss':
+      return inPercent(f.loss)
+    case 'late':
+      return quick ? '…' : delta(f.late_c, units)
+    case 'hands':
+      return `${Math.round(way.hands_on_min)} min`
+    case 'sure': {
+      const about = unsure(way)
+      return about === null ? '…' : byClock(way) ? 'clock' : `${Math.round(about)} min`
+    }
+  }
 }

@@ -1,7 +1,7 @@
 // Printed rules beside the model, in words.
 
 import type { Beside } from '$lib/api/client'
-import { duration } from '$lib/units'
+import { duration, temp, type Units } from '$lib/units'
 
 /** From … to, or one figure where the rule gives one. */
 export function span([low, high]: Beside['gives']): string {
@@ -29,4 +29,13 @@ export function byNearness(rows: Beside[], wanted: number): Beside[] {
   const off = (row: Beside): number =>
     row.ends_c === null ? Infinity : Math.abs(row.ends_c - wanted)
   return rows.toSorted((a, b) => off(a) - off(b) || 0)
+}
+
+/** The printed rule that ends nearest to what is wanted, beside what is worked out here. */
+export function nearSays(row: Beside | undefined, units: Units): string {
+  if (row === undefined) return ''
+  const here =
+    row.computed_min === null ? 'never gets there here' : `here ${duration(row.computed_min)}`
+  const ends = row.ends_c === null ? '' : `, ending at ${temp(row.ends_c, units)}`
+  return `Nearest to what you want: ${row.rule} at ${temp(row.air_c, units)}${ends}: ${span(row.gives)}; ${here}.`
 }

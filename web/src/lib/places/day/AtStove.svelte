@@ -1,13 +1,13 @@
 <script lang="ts">
-  // Who sits down, and what the cook has: hands, rings, shelves, quiet hours, and what can be lifted.
+  // What the cook has: hands, rings, shelves, quiet hours, and what can be lifted.
   import Fold from '$lib/ui/Fold.svelte'
   import type { Day, DayChange } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import QuantityField from '$lib/ui/QuantityField.svelte'
   import { weight } from '$lib/units'
-  import Guests from './Guests.svelte'
   import QuietAndGravy from './QuietAndGravy.svelte'
-  import { listed } from './shape'
+  import { listed } from '$lib/ui/table'
+  import { stoveSays } from './shape'
 
   let { day, onchange }: { day: Day; onchange: (part: DayChange) => void } = $props()
 
@@ -20,17 +20,8 @@
   }
 </script>
 
-<section class="grid gap-2" aria-labelledby="table-head">
-  <h2 class="text-xl" id="table-head">At table and at the stove</h2>
+<Fold heading asks="stove-fold" title="At the stove" says={stoveSays(day)}>
   <div class="grid grid-cols-[repeat(auto-fit,minmax(120px,1fr))] gap-3 items-end">
-    <QuantityField
-      label="People"
-      value={day.people}
-      low={1}
-      high={200}
-      unit="plates"
-      onvalue={(people) => people !== day.people && onchange({ people: Math.round(people) })}
-    />
     <QuantityField
       label="Pairs of hands"
       value={day.hands}
@@ -113,5 +104,4 @@
     <p class="quiet">Steps are rewritten for it: split, reordered, or given to who helps.</p>
   </Fold>
   <QuietAndGravy {day} {onchange} />
-  <Guests />
-</section>
+</Fold>

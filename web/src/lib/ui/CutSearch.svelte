@@ -6,10 +6,15 @@
 
   let {
     cuts,
+    id = 'cut-search',
+    label = 'Find a cut',
     onpick,
     onown,
   }: {
     cuts: Cut[]
+    /** Of its field. */
+    id?: string
+    label?: string
     onpick: (cut: Cut) => void
     onown?: (typed: string) => void
   } = $props()
@@ -35,7 +40,7 @@
 
 <Combobox
   {collection}
-  ids={{ input: 'cut-search' }}
+  ids={{ input: id }}
   placeholder="Find a cut: rump, leg, rib roast…"
   inputBehavior="autohighlight"
   value={[]}
@@ -46,7 +51,7 @@
   onValueChange={(e) => picked(e.value)}
   selectionBehavior="clear"
 >
-  <Combobox.Label class="sr-only">Find a cut</Combobox.Label>
+  <Combobox.Label class="sr-only">{label}</Combobox.Label>
   <Combobox.Control>
     <Combobox.Input class="field" />
   </Combobox.Control>

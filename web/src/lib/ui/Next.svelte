@@ -1,0 +1,44 @@
+<script lang="ts">
+  // The one next thing, at the foot of every place.
+  import type { Snippet } from 'svelte'
+
+  let {
+    words,
+    href,
+    onclick,
+    key = '',
+    beside,
+    children,
+  }: {
+    /** What it is, as one would say it. */
+    words: string
+    href?: string | undefined
+    onclick?: (() => void) | undefined
+    /** The letter that does the same. */
+    key?: string
+    /** What is known beside it. */
+    children?: Snippet
+    /** Something else one may do. */
+    beside?: Snippet
+  } = $props()
+</script>
+
+{#snippet said()}
+  {words}
+  {#if key !== ''}<span class="key max-lg:hidden" aria-hidden="true">{key}</span>{/if}
+{/snippet}
+
+<div
+  class="sticky bottom-0 z-4 mt-auto border-t border-line-strong bg-paper-deep px-7 max-lg:bottom-14 max-lg:px-3 print:hidden"
+  data-next
+>
+  <div class="flex items-center justify-end gap-x-4 py-1">
+    <p class="min-w-0 truncate text-ink-soft max-sm:hidden">{@render children?.()}</p>
+    {@render beside?.()}
+    {#if href !== undefined}
+      <a class="act" {href}>{@render said()}</a>
+    {:else}
+      <button type="button" class="act" {onclick}>{@render said()}</button>
+    {/if}
+  </div>
+</div>
