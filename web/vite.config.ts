@@ -1,11 +1,36 @@
 import { fileURLToPath } from 'node:url'
 import { svelte } from '@sveltejs/vite-plugin-svelte'
 import tailwindcss from '@tailwindcss/vite'
+import type { Plugin } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
+/** `preloads.json`: the files of each place, by the name of its component, so that the server can name
+ * them in the page itself. */
+function preloads(): Plugin {
+  return {
+    name: 'preloads',
+    generateBundle(_, bundle) {
+      const chunks = Object.values(bundle).filter((one) => one.type === 'chunk')
+      const byFile = new Map(chunks.map((chunk) => [chunk.fileName, chunk]))
+      const files = (name: string, found = new Set<string>()): Set<string> => {
+        if (found.has(name)) return found
+        found.add(name)
+        for (const next of byFile.get(name)?.imports ?? []) files(next, found)
+        return found
+      }
+      const places = chunks
+        .filter((c) => c.isDynamicEntry && (c.facadeModuleId ?? '').includes('/lib/places/'))
+        .map((c) => [c.name, [...files(c.fileName)].toSorted()])
+      const source = JSON.stringify(Object.fromEntries(places))
+      this.emitFile({ type: 'asset', fileName: 'preloads.json', source })
+    },
+  }
+}
+
 export default defineConfig({
   plugins: [
+    preloads(),
     tailwindcss(),
     svelte(),
     VitePWA({

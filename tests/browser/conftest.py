@@ -6,6 +6,7 @@ each other. The clock stands still until a test moves it.
 
 from __future__ import annotations
 
+import re
 import shutil
 import socket
 import threading
@@ -50,6 +51,16 @@ def soon(page: Page, holds: Callable[[], bool], seconds: float = 20.0) -> None:
     while not holds():
         assert time.monotonic() < end, f"not true within {seconds:g} s"
         page.wait_for_timeout(50)
+
+
+def unfold(page: Page, *titles: str) -> None:
+    """Open folds by their titles, where they are closed."""
+    for title in titles:
+        trigger = page.get_by_role("button", name=re.compile(rf"^[+–\s]*{re.escape(title)}"))
+        expect(trigger.first).to_be_visible()
+        if trigger.first.get_attribute("aria-expanded") != "true":
+            trigger.first.click()
+        expect(trigger.first).to_have_attribute("aria-expanded", "true")
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:

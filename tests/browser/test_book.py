@@ -12,7 +12,7 @@ from bench.load import copied
 from playwright.sync_api import FilePayload, Page, expect
 from sqlalchemy import text
 
-from tests.browser.conftest import Site, soon
+from tests.browser.conftest import Site, soon, unfold
 from tests.browser.test_places import opened
 from tests.snapshots import snapshot
 from trencher.core.entries import Changed
@@ -77,6 +77,7 @@ def test_a_record_that_cannot_be_read_is_said_put_aside_and_taken_back(
 
 def test_a_joint_gets_a_name_and_any_day_and_leaves_the_block(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/block/pork-loin")
+    unfold(page, "More of it")
     page.get_by_label("Called").fill("Loin for the crew")
     page.get_by_label("Called").press("Enter")
     kept = site.house.roasts.session
@@ -259,7 +260,7 @@ def test_a_lesson_is_left_out_and_the_ways_say_why(page: Page, site: Site) -> No
     expect(lesson).to_contain_text("Left out: the next plans go without it.")
     assert site.house.roasts.learning.left_out()["roasts"] == ["kid-leg"]
     page.goto(f"{site.url}/ways/sirloin")
-    page.get_by_role("button", name="Goes by your earlier roasts: House oven").click()
+    unfold(page, "Goes by your earlier roasts")
     why = page.locator("[data-say='why'] li").first
     expect(why).to_contain_text("from 8 roasts")
     why.get_by_role("button", name="leave it out").click()

@@ -11,7 +11,7 @@ import vobject
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Site, soon
+from tests.browser.conftest import Site, soon, unfold
 
 
 def opened(page: Page, site: Site, path: str = "/day") -> None:
@@ -101,6 +101,7 @@ def test_a_side_is_dragged_and_says_what_it_costs(day: Page, site: Site) -> None
     day.mouse.up()
     soon(day, lambda: '"pinned_min"' in str(facts(site)["sides"]).replace("'", '"'))
     expect(block).not_to_have_attribute("aria-valuenow", str(was))
+    unfold(day, "Sides")
     side = day.locator("[data-side=barley]")
     expect(side).to_contain_text(re.compile(r"waits \d+ min"))
     side.get_by_role("button", name="Let it find its time").click()
@@ -112,6 +113,7 @@ def test_a_side_is_moved_by_key_and_by_typing(day: Page) -> None:
     was = int(block.get_attribute("aria-valuenow") or "0")
     block.press("ArrowUp")
     expect(block).to_have_attribute("aria-valuenow", re.compile(f"{was - 5}|{was - 4}|{was - 6}"))
+    unfold(day, "Sides")
     field = day.get_by_label("Pearl barley begins at")
     field.fill("quarter past")
     field.press("Enter")
@@ -159,6 +161,7 @@ def test_what_was_forgotten_becomes_a_task(day: Page) -> None:
 
 
 def test_sides_are_added_and_taken_off(day: Page) -> None:
+    unfold(day, "Sides")
     day.get_by_label("Add a side").fill("peas")
     day.get_by_label("Add a side").press("Enter")
     expect(day.locator("[data-side=peas]")).to_contain_text(re.compile("waits|ready|no place"))
@@ -167,6 +170,7 @@ def test_sides_are_added_and_taken_off(day: Page) -> None:
 
 
 def test_a_side_of_ones_own(day: Page) -> None:
+    unfold(day, "Sides")
     day.get_by_role("button", name="A side of your own").click()
     day.get_by_label("What is it called").fill("Buttered samphire")
     day.get_by_label("Where it is cooked").select_option("hob")
@@ -175,6 +179,7 @@ def test_a_side_of_ones_own(day: Page) -> None:
 
 
 def test_a_clash_is_named_and_a_repair_that_works_is_taken(day: Page) -> None:
+    unfold(day, "At the stove")
     rings = day.get_by_label("Rings of the hob")
     rings.fill("0")
     rings.press("Enter")
@@ -190,7 +195,7 @@ def test_a_clash_is_named_and_a_repair_that_works_is_taken(day: Page) -> None:
 
 def test_limits_rewrite_the_steps(day: Page) -> None:
     expect(step(day, "Sirloin for the supper in:")).not_to_contain_text("First the empty tin")
-    day.get_by_text("What the cook can do").click()
+    unfold(day, "At the stove", "What the cook can do")
     lift = day.get_by_label("Heaviest lift (0 for any)")
     lift.fill("3")
     lift.press("Enter")
@@ -201,8 +206,11 @@ def test_strict_plates_are_said_and_can_be_forgotten(day: Page) -> None:
     said = day.get_by_role("list", name="Cautions")
     expect(said).to_contain_text("Ottoline, Wilhelmina and Juniper")
     expect(said).to_contain_text("70 °C held for 2 minutes")
-    day.get_by_text("Who is named").click()
+    day.get_by_role("link", name=re.compile("^At table")).click()
     day.get_by_role("button", name="Forget who needs the strict figure").click()
+    expect(day.get_by_text("strict figure")).to_have_count(0)
+    day.get_by_role("link", name="To the day").click()
+    expect(step(day, "Knife down")).to_be_visible()
     expect(day.get_by_text("Ottoline, Wilhelmina and Juniper")).to_have_count(0)
 
 
@@ -262,7 +270,7 @@ def test_the_rest_is_planned_from_now_when_something_is_late(page: Page, site: S
 
 def test_quiet_hours_are_a_clash_until_they_are_taken_back(page: Page, site: Site) -> None:
     opened(page, site)
-    page.get_by_text("Quiet hours: none").click()
+    unfold(page, "At the stove", "Quiet hours: none")
     page.get_by_label("Quiet from").fill("16:10")
     page.get_by_label("until", exact=True).fill("16:50")
     clash = page.get_by_role("region", name="Clash")
@@ -276,6 +284,7 @@ def test_the_night_in_the_fridge_stands_on_the_clock(page: Page, site: Site) -> 
     opened(page, site)
     clock = page.get_by_role("group", name="The day on its clock")
     expect(clock.get_by_title(re.compile("lowest shelf, uncovered"))).to_be_visible()
+    unfold(page, "At the stove")
     page.get_by_label("Tins and trays in all").fill("3")
     page.get_by_label("Tins and trays in all").press("Enter")
     clash = page.get_by_role("region", name="Clash")
@@ -288,6 +297,7 @@ def test_the_night_in_the_fridge_stands_on_the_clock(page: Page, site: Site) -> 
 # --- the block's new parts ----------------------------------------------------------------------
 def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Site) -> None:
     page.goto(site.url + "/block/sirloin")
+    unfold(page, "In the shop")
     buying = page.get_by_role("region", name="How much to buy")
     expect(buying).to_contain_text(re.compile(r"ask for \d\.\d\d kg"))
     expect(buying).to_contain_text("The same people eat of Pork loin with crackling")
@@ -322,6 +332,7 @@ def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Si
         ),
     )
     page.reload()
+    unfold(page, "In the shop")
     expect(buying.get_by_label("Use by")).to_have_value(
         re.compile(rf"^\w+ {day_before.day} \w+ {day_before.year}$")
     )
@@ -330,6 +341,7 @@ def test_the_block_says_how_much_to_buy_and_compares_offers(page: Page, site: Si
 
 def test_the_label_is_kept_and_its_minutes_are_reckoned(page: Page, site: Site) -> None:
     page.goto(site.url + "/block/sirloin")
+    unfold(page, "In the shop")
     buying = page.get_by_role("region", name="How much to buy")
     label = buying.get_by_label("Weight on the label")
     label.fill("2.05")
@@ -348,6 +360,7 @@ def test_the_label_is_kept_and_its_minutes_are_reckoned(page: Page, site: Site) 
 
 def test_care_and_flags_become_steps_and_figures(page: Page, site: Site) -> None:
     page.goto(site.url + "/block/sirloin")
+    unfold(page, "In the shop", "Before the day")
     care = page.get_by_role("region", name="Before the day")
     salt = care.get_by_label("Salt ahead")
     salt.fill("10")
@@ -363,7 +376,7 @@ def test_care_and_flags_become_steps_and_figures(page: Page, site: Site) -> None
 
 def test_a_string_measures_the_thickness(page: Page, site: Site) -> None:
     page.goto(site.url + "/block/sirloin")
-    page.get_by_text("How to measure it").click()
+    unfold(page, "In the shop", "How to measure it")
     page.get_by_label("The string").fill("314")
     page.get_by_label("The string").press("Enter")
     expect(page.get_by_text("100 mm", exact=True).last).to_be_visible()
@@ -373,6 +386,7 @@ def test_a_string_measures_the_thickness(page: Page, site: Site) -> None:
 
 def test_the_grain_is_drawn_while_it_is_raw(page: Page, site: Site) -> None:
     page.goto(site.url + "/block/sirloin")
+    unfold(page, "Before the day")
     page.get_by_label("Grain drawn while it is raw").check()
     arrow = page.get_by_role("slider", name="The grain")
     expect(arrow).to_have_attribute("aria-valuenow", "0")

@@ -10,7 +10,7 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Site, serve, soon
+from tests.browser.conftest import Site, serve, soon, unfold
 from trencher.core.entries import Changed
 
 HOT = "220C 20min; 160C until peak 57C; rest tented 40min"
@@ -114,7 +114,7 @@ def test_a_cut_is_found_by_typing_and_laid(page: Page, site: Site) -> None:
 
 
 def test_a_cut_that_no_catalogue_has_is_described_and_laid(page: Page, site: Site) -> None:
-    opened(page, f"{site.url}/block/sirloin")
+    opened(page, f"{site.url}/begin")
     page.get_by_role("combobox", name="Find a cut").press_sequentially("goat neck")
     page.get_by_role("button", name="as a cut of my own").click()
     form = page.get_by_role("form", name="A cut of your own")
@@ -127,13 +127,15 @@ def test_a_cut_that_no_catalogue_has_is_described_and_laid(page: Page, site: Sit
     found = Axe().run(page)
     assert found.violations_count == 0, found.generate_report()
     # It is in the catalogue from now on.
+    page.get_by_role("link", name="One more").click()
     field = page.get_by_role("combobox", name="Find a cut")
     field.press_sequentially("neck")
-    expect(page.locator("li[role=option]").filter(has_text="Goat neck")).to_be_visible()
+    expect(page.locator("li[role=option]").filter(has_text="Goat neck").first).to_be_visible()
 
 
 def test_fat_on_top_is_the_cuts_usual_until_it_is_measured(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/block/sirloin")
+    unfold(page, "More of it")
     field = page.get_by_label(re.compile("Fat on top"))
     expect(field).to_have_value("8")
     field.fill("3")
@@ -163,14 +165,14 @@ def test_the_hour_of_serving_is_typed(page: Page, site: Site) -> None:
     soon(page, lambda: kept() == "20:15")
     page.keyboard.press("Escape")
     page.goto(f"{site.url}/ways/sirloin")
-    expect(page.get_by_text(re.compile("carve (19:5|20:0)"))).to_be_visible()
+    expect(page.get_by_text(re.compile("carve (19:5|20:0)")).first).to_be_visible()
 
 
 # --- the ways -----------------------------------------------------------------------------------
 def test_pork_below_the_figure_says_so(page: Page, site: Site) -> None:
     site.house.roasts.change("pork-loin", Changed.of({"wanted_c": 62.0}))
     opened(page, f"{site.url}/ways/pork-loin")
-    page.get_by_role("button", name="One temperature").click()
+    page.get_by_role("button", name="One temperature", exact=True).click()
     expect(page.get_by_text(re.compile("below the United Kingdom figure")).first).to_be_visible()
 
 
@@ -261,7 +263,7 @@ def test_a_reload_comes_back_in_the_right_minute(page: Page, site: Site) -> None
 # --- one's own kitchen --------------------------------------------------------------------------
 def test_an_empty_kitchen_begins_with_a_name(page: Page, own: Site) -> None:
     opened(page, own.url)
-    expect(page.get_by_role("heading", name="Nothing on the block.")).to_be_visible()
+    expect(page.get_by_role("heading", name="Nothing on the block yet.")).to_be_visible()
     page.get_by_role("combobox", name="Find a cut").fill("leg of lamb")
     page.locator("li[role=option]").first.click()
     expect(page.get_by_role("slider", name="Thickness")).to_be_visible()
@@ -422,7 +424,7 @@ def test_nothing_is_wider_than_a_phone(page: Page, site: Site, path: str) -> Non
     page.set_viewport_size({"width": 360, "height": 780})
     opened(page, site.url + path)
     if path.startswith("/ways") and not path.endswith("hand"):
-        expect(page.locator("[data-way]").first).to_be_visible()
+        expect(page.locator("[data-card]").first).to_be_visible()
     page.wait_for_timeout(300)
     assert page.evaluate("document.documentElement.scrollWidth") <= 360
 

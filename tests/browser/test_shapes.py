@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Site, soon
+from tests.browser.conftest import Site, soon, unfold
 from tests.browser.test_places import joint, opened
 
 HOUR = re.compile(r"(?:at|about) (\d\d):(\d\d)")
@@ -92,6 +92,7 @@ def test_a_cook_who_does_what_fire_says_is_asked_once_and_ends(
 
 def test_several_pieces_with_their_bones_tied_back_are_one_roast(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/block/sirloin")
+    unfold(page, "More of it")
     pieces = page.get_by_label("Pieces alike")
     pieces.fill("3")
     pieces.press("Enter")
@@ -104,5 +105,6 @@ def test_several_pieces_with_their_bones_tied_back_are_one_roast(page: Page, sit
     expect(page.get_by_text("at most 12").or_(page.get_by_text("1 to 12"))).to_be_visible()
     assert joint(site)["pieces"] == 3
     page.reload()
+    unfold(page, "More of it")
     expect(page.get_by_label("Pieces alike")).to_have_value("3")
     expect(page.get_by_label("Its bones tied back under it")).to_be_checked()

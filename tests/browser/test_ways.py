@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Site, soon
+from tests.browser.conftest import Site, soon, unfold
 from tests.browser.test_places import HOT, opened
 from tests.test_cli import trencher
 
@@ -50,7 +50,8 @@ def test_a_stranger_reads_why_low_differs_from_hot_and_which_suits_a_fixed_hour(
 
 def test_printed_rules_stand_beside_with_their_reason(page: Page, site: Site) -> None:
     ready(page, site)
-    table = page.get_by_role("region", name="What is printed for it")
+    unfold(page, "What is printed for it")
+    table = page.locator("[data-say=printed]")
     rare = table.get_by_role("row", name=re.compile("20 min per 500 g \\+ 20, rare"))
     expect(rare).to_contain_text("1 h 36")
     expect(rare).to_contain_text("Yours is 105 mm thick, where such a piece usually is")
@@ -120,7 +121,8 @@ def test_three_pinned_for_a_close_look(page: Page, site: Site) -> None:
 
 def test_without_a_thermometer_everything_goes_by_the_clock(page: Page, site: Site) -> None:
     ready(page, site)
-    page.get_by_text("no thermometer").click()
+    unfold(page, "How it is roasted here")
+    page.get_by_role("radiogroup").get_by_text("no thermometer").click()
 
     def spread() -> int:
         shown = re.findall(r"\d+", figure(page, "hot-then-low", "ends at"))
@@ -133,6 +135,7 @@ def test_without_a_thermometer_everything_goes_by_the_clock(page: Page, site: Si
 
 def test_honey_is_said_to_scorch_and_put_on_later_with_one_touch(page: Page, site: Site) -> None:
     ready(page, site)
+    unfold(page, "How it is roasted here")
     page.get_by_label("on it").select_option("sticky")
     expect(row(page, "hot-then-low")).to_contain_text(re.compile(r"would scorch \d+ minutes in"))
     page.get_by_role("button", name="Hot then low", exact=True).click()

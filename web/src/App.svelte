@@ -8,7 +8,7 @@
   import { sheetOpen } from '$lib/ui/sheet'
   import Damaged from '$lib/ui/Damaged.svelte'
   import { PRACTICE } from '$lib/api/base'
-  import Told from '$lib/ui/Told.svelte'
+  import { told } from '$lib/state/told.svelte'
   import Waiting from '$lib/ui/Waiting.svelte'
 
   /** Places that are not about one roast. */
@@ -19,6 +19,7 @@
   let finds = $state(false)
 
   // What opens over the page comes when it is asked for, and is fetched once the page stands.
+  const IDLE_MS = 12_000
   const sheets = {
     find: () => import('$lib/ui/Find.svelte'),
     keys: () => import('$lib/ui/Keys.svelte'),
@@ -28,13 +29,16 @@
     const idle = setTimeout(() => {
       // Without the server they come from what the page's worker keeps, or not at all.
       for (const sheet of Object.values(sheets)) sheet().catch(() => undefined)
-    }, 1500)
+      void import('$lib/ui/Told.svelte').catch(() => undefined)
+    }, IDLE_MS)
     return () => clearTimeout(idle)
   })
 
   const here = $derived(where(route.pathname))
   const roastId = $derived((here.place === 'day' ? undefined : here.id) ?? kitchen.likely?.id)
-  const night = $derived(here.place === 'fire')
+  /** A screen on the wall has nothing but what is read from afar. */
+  const wall = $derived(route.pathname.startsWith('/wall'))
+  const night = $derived(here.place === 'fire' || wall)
   const title = $derived(PLACES.find((x) => x.id === here.place)?.name)
 
   $effect(() => kitchen.start())
@@ -97,60 +101,62 @@
     class="absolute -left-full focus:left-4 focus:top-2 focus:bg-ink focus:text-paper focus:py-2 focus:px-4 focus:z-20"
     href="#main">To the picture</a
   >
-  <header
-    class="flex items-stretch gap-4 px-7 border-b border-line max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
-  >
-    <a
-      class="font-heading font-extrabold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
-      href="/"
-      aria-label="Trencher, start">Trencher</a
+  {#if !wall}
+    <header
+      class="flex items-stretch gap-4 px-7 border-b border-line max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
     >
-    <nav
-      class="flex flex-1 gap-1 max-sm:gap-0 max-lg:order-3 max-lg:fixed max-lg:top-auto max-lg:right-0 max-lg:bottom-0 max-lg:left-0 max-lg:bg-paper max-lg:border-t max-lg:border-line max-lg:z-10 max-lg:justify-around"
-      aria-label="Places"
-    >
-      {#each PLACES as place (place.id)}
-        <a
-          class="flex items-center gap-1.5 min-h-13 px-2 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
-          href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
-          aria-current={here.place === place.id ? 'page' : undefined}
+      <a
+        class="font-heading font-extrabold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
+        href="/"
+        aria-label="Trencher, start">Trencher</a
+      >
+      <nav
+        class="flex flex-1 gap-1 max-sm:gap-0 max-lg:order-3 max-lg:fixed max-lg:top-auto max-lg:right-0 max-lg:bottom-0 max-lg:left-0 max-lg:bg-paper max-lg:border-t max-lg:border-line max-lg:z-10 max-lg:justify-around"
+        aria-label="Places"
+      >
+        {#each PLACES as place (place.id)}
+          <a
+            class="flex items-center gap-1.5 min-h-13 px-2 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
+            href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
+            aria-current={here.place === place.id ? 'page' : undefined}
+          >
+            {place.name}<span class="key max-lg:hidden" aria-hidden="true">{place.key}</span>
+          </a>
+        {/each}
+      </nav>
+      <div
+        class="flex items-center gap-1 whitespace-nowrap max-lg:gap-0 max-sm:flex-1 max-sm:justify-between"
+      >
+        <Clock />
+        <button
+          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+          aria-expanded={finds}
+          onclick={() => (finds = !finds)}
         >
-          {place.name}<span class="key max-lg:hidden" aria-hidden="true">{place.key}</span>
-        </a>
-      {/each}
-    </nav>
-    <div
-      class="flex items-center gap-1 whitespace-nowrap max-lg:gap-0 max-sm:flex-1 max-sm:justify-between"
-    >
-      <Clock />
-      <button
-        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-        aria-expanded={finds}
-        onclick={() => (finds = !finds)}
-      >
-        Find <span class="key max-lg:hidden" aria-hidden="true">/</span>
-      </button>
-      <button
-        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-        aria-expanded={reckons}
-        onclick={() => (reckons = !reckons)}
-      >
-        Reckon <span class="key max-lg:hidden" aria-hidden="true">r</span>
-      </button>
-      <button
-        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-        onclick={() => kitchen.toggleUnits()}
-        aria-label="Change units"
-      >
-        {kitchen.units === 'C' ? '°C kg' : '°F lb'}
-      </button>
-      <button
-        class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-        onclick={() => (help = !help)}
-        aria-label="Keys and settings">?</button
-      >
-    </div>
-  </header>
+          Find <span class="key max-lg:hidden" aria-hidden="true">/</span>
+        </button>
+        <button
+          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+          aria-expanded={reckons}
+          onclick={() => (reckons = !reckons)}
+        >
+          Reckon <span class="key max-lg:hidden" aria-hidden="true">r</span>
+        </button>
+        <button
+          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+          onclick={() => kitchen.toggleUnits()}
+          aria-label="Change units"
+        >
+          {kitchen.units === 'C' ? '°C kg' : '°F lb'}
+        </button>
+        <button
+          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+          onclick={() => (help = !help)}
+          aria-label="Keys and settings">?</button
+        >
+      </div>
+    </header>
+  {/if}
   {#if PRACTICE !== ''}
     {#await import('$lib/places/practice/PracticeBar.svelte') then { default: PracticeBar }}
       <PracticeBar />
@@ -177,7 +183,13 @@
     <Router />
   </main>
   <AlarmBar />
-  <Told />
+  {#if told.needed}
+    {#await import('$lib/ui/Told.svelte') then { default: Told }}
+      <Told />
+    {:catch}
+      <span></span>
+    {/await}
+  {/if}
   {#if reckons}
     {#await sheets.reckoner() then { default: Reckoner }}
       <Reckoner {roastId} onclose={() => (reckons = false)} />

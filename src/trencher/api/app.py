@@ -19,6 +19,7 @@ from trencher.api.budget import Budgeted
 from trencher.api.context import House
 from trencher.api.door import Door
 from trencher.api.guard import Guard
+from trencher.api.page import page_routes
 from trencher.api.routes import (
     access,
     board,
@@ -148,6 +149,7 @@ def create_app(
     app.mount("/api/in-practice", errors.Shaped(Budgeted(in_practice(house))))
     app.mount("/api", errors.Shaped(Budgeted(create_api(house))))
     if dist is not None and (dist / "index.html").exists():
+        app.include_router(page_routes(dist))
         app.frontend("/", directory=dist, fallback="index.html")
     app.add_middleware(GZipMiddleware, minimum_size=800)
     if lan is not None:

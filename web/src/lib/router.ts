@@ -13,6 +13,7 @@ const hand = () => import('./places/hand/Hand.svelte')
 const day = () => import('./places/day/Day.svelte')
 const table = () => import('./places/table/Table.svelte')
 const fire = () => import('./places/fire/Fire.svelte')
+const wall = () => import('./places/wall/Wall.svelte')
 const board = () => import('./places/board/Board.svelte')
 const ovens = () => import('./places/ovens/Ovens.svelte')
 const figures = () => import('./places/figures/Figures.svelte')
@@ -35,6 +36,7 @@ export const { navigate, route } = createRouter({
   '/table/:date': table,
   '/fire': fire,
   '/fire/:id': fire,
+  '/wall': wall,
   '/board': board,
   '/board/:id': board,
   '/book': book,

@@ -143,7 +143,12 @@ class Alarms {
 
   /** The sentence aloud, by the browser's own voice. */
   say(words: string): void {
-    if (!this.spoken || typeof speechSynthesis === 'undefined') return
+    if (this.spoken) this.aloud(words)
+  }
+
+  /** The same where somebody asks for it. */
+  aloud(words: string): void {
+    if (typeof speechSynthesis === 'undefined') return
     speechSynthesis.cancel()
     speechSynthesis.speak(new SpeechSynthesisUtterance(words.replaceAll('°', ' degrees')))
   }

@@ -16,7 +16,7 @@ import { Echo } from '$lib/state/echo'
 import { keepLocal, local } from '$lib/state/local'
 import { newest } from '$lib/state/newest'
 import { remember } from '$lib/state/said'
-import { tell } from '$lib/state/told'
+import { tell } from '$lib/state/told.svelte'
 import type { Units } from '$lib/units'
 
 export type Mode = 'auto' | 'light' | 'dark'

@@ -72,7 +72,12 @@ describe('fragile moments', () => {
     expect(asked.map((a) => a.path)).toEqual(['/ways', '/ways'])
     const away = plan.looking()
     await vi.runAllTimersAsync()
-    expect(asked.map((a) => a.path).toSorted().slice(0, 2)).toEqual(['/fragile', '/printed'])
+    expect(
+      asked
+        .map((a) => a.path)
+        .toSorted()
+        .slice(0, 2),
+    ).toEqual(['/fragile', '/printed'])
     asked.length = 0
     plan.looking()()
     away()

@@ -4,7 +4,7 @@
   import { http, want } from '$lib/api/client'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import { atDate, atHour, dateOf, hour, nextSeven, parseHour } from '$lib/units'
   import DateField from './DateField.svelte'
   import QuantityField from './QuantityField.svelte'

@@ -2,7 +2,7 @@
   // The oven, asked once in three touches: its air, its marks, and whether its dial is known.
   import { http, want, type Oven, type OvenBody } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import Choice from './Choice.svelte'
 
   let {
@@ -11,7 +11,7 @@
   }: {
     oven: Oven
     /** It was told, all of it. */
-    ontold?: () => void
+    ontold?: (() => void) | undefined
   } = $props()
 
   const AIR = [

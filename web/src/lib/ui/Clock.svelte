@@ -6,19 +6,36 @@
 
   // In a practice its own bar has the pace.
   const demo = $derived(PRACTICE === '' && (kitchen.catalogue?.demo ?? false))
+  /** Somebody pressed it: what sets its pace is fetched, and opens. */
+  let paced = $state(false)
 </script>
 
-{#if demo}
+{#if demo && paced}
   {#await import('./Pace.svelte')}
-    {@render plain()}
+    {@render button()}
   {:then { default: Pace }}
     <Pace />
   {:catch}
-    {@render plain()}
+    {@render button()}
   {/await}
+{:else if demo}
+  {@render button()}
 {:else}
   {@render plain()}
 {/if}
+
+{#snippet button()}
+  <button
+    class="flex flex-col items-end leading-shout min-h-11 justify-center px-2"
+    aria-haspopup="dialog"
+    onclick={() => (paced = true)}
+  >
+    <b>{hour(kitchen.now)}</b>
+    <small class="text-ink-soft text-xs"
+      >demo clock{kitchen.pace === 1 ? '' : ` ×${kitchen.pace}`}</small
+    >
+  </button>
+{/snippet}
 
 {#snippet plain()}
   <span class="flex flex-col items-end leading-shout min-h-11 justify-center px-2"

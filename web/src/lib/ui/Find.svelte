@@ -176,7 +176,14 @@
         />
       {/snippet}
     </Listbox.Context>
-    <Listbox.Content class="max-h-none border-0 bg-transparent p-0">
+    <!-- The focus stays in the field: a list that takes it scrolls away under the finger. -->
+    <Listbox.Content
+      class="max-h-none border-0 bg-transparent p-0"
+      onmousedowncapture={(e) => {
+        e.preventDefault()
+        e.stopPropagation()
+      }}
+    >
       {#each hits as hit (hit.key)}
         <Listbox.Item
           item={hit}

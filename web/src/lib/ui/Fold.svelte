@@ -26,7 +26,7 @@
 
 {#snippet trigger()}
   <Accordion.ItemTrigger
-    class="flex min-h-11 w-full items-center justify-start gap-2 text-left font-semibold hover:text-ink aria-expanded:text-ink {heading
+    class="flex min-h-11 w-full items-center justify-start gap-2 text-left font-semibold hover:bg-paper-deep hover:text-ink aria-expanded:text-ink {heading
       ? 'text-ink'
       : 'text-ink-soft'}"
     data-ask={asks}

@@ -7,7 +7,7 @@
   const PACES = [1, 10, 60]
 </script>
 
-<Popover positioning={{ placement: 'bottom-end', offset: { mainAxis: 0 } }}>
+<Popover defaultOpen positioning={{ placement: 'bottom-end', offset: { mainAxis: 0 } }}>
   <Popover.Trigger class="flex flex-col items-end leading-shout min-h-11 justify-center px-2">
     <b>{hour(kitchen.now)}</b>
     <small class="text-ink-soft text-xs"

@@ -1,11 +1,11 @@
 <script lang="ts">
   // What was just done, told for a moment in the corner, and read out.
   import { Portal, Toast } from '@skeletonlabs/skeleton-svelte'
-  import { told } from '$lib/state/told'
+  import { toaster } from '$lib/state/toaster'
 </script>
 
 <Portal>
-  <Toast.Group toaster={told} class="z-40" aria-label="What was just done (alt+T)">
+  <Toast.Group {toaster} class="z-40" aria-label="What was just done (alt+T)">
     {#snippet children(toast)}
       <Toast {toast} class="flex items-center gap-3 rounded-base bg-ink px-4 py-2 text-paper">
         <Toast.Message class="flex-1">

@@ -3,7 +3,8 @@
 
 const PATIENCE_MS = 12_000
 const LOOK_MS = 60
-const PRESSES = 20
+const PRESSES = 4
+const LOOKS = 12
 const SETTLE = 6
 const SETTLE_MS = 250
 
@@ -13,14 +14,23 @@ const part = (code: string): HTMLElement | null =>
 
 const STATES = ['aria-expanded', 'aria-selected', 'aria-pressed']
 
-/** Press a button that is closed; one that has just come may not listen yet, and is pressed again. */
+const isOpen = (button: HTMLButtonElement): boolean =>
+  STATES.some((state) => button.getAttribute(state) === 'true')
+
+/** Press a button that is closed; one that has just come may not listen yet, and is pressed again.
+ * Not too soon: a second press closes what the first opened. */
 async function press(button: HTMLButtonElement): Promise<void> {
-  for (let n = 0; n < PRESSES; n++) {
-    const states = STATES.map((state) => button.getAttribute(state)).filter((s) => s !== null)
-    if (states.includes('true')) return
+  for (let n = 0; n < PRESSES && !isOpen(button); n++) {
+    // A fold hears a press only where it heard that it has the focus, as a hand's press gives it.
+    if (button.dataset['part'] === 'item-trigger') {
+      button.blur()
+      button.focus({ preventScroll: true })
+    }
     button.click()
-    if (states.length === 0) return
-    await new Promise((done) => setTimeout(done, LOOK_MS))
+    if (!STATES.some((state) => button.hasAttribute(state))) return
+    for (let looks = 0; looks < LOOKS && !isOpen(button); looks++) {
+      await new Promise((done) => setTimeout(done, LOOK_MS))
+    }
   }
 }
 

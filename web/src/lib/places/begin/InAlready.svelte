@@ -4,7 +4,7 @@
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { firstOven, followCut } from '$lib/state/lay'
-  import AskOven from '$lib/ui/AskOven.svelte'
+  import OvenAsked from '$lib/ui/OvenAsked.svelte'
   import CutSearch from '$lib/ui/CutSearch.svelte'
   import QuantityField from '$lib/ui/QuantityField.svelte'
   import { hour, later, readQuantity } from '$lib/units'
@@ -95,7 +95,7 @@
       <button type="button" class="undo" onclick={() => (cut = null)}>another cut</button>
     </p>
   {/if}
-  {#if oven?.assumed}<AskOven {oven} />{/if}
+  <OvenAsked {oven} />
   <div class="grid grid-cols-2 gap-3 items-start">
     <QuantityField
       label="Its weight"

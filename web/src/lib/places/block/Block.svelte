@@ -11,8 +11,7 @@
   import { careSays, shopSays } from './folds'
   import Legend from '$lib/ui/Legend.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import Begin from '$lib/places/begin/Begin.svelte'
-  import AskOven from '$lib/ui/AskOven.svelte'
+  import OvenAsked from '$lib/ui/OvenAsked.svelte'
   import Next from '$lib/ui/Next.svelte'
   import LastTime from './LastTime.svelte'
   import { cutOf, sizeOf } from './joint'
@@ -52,7 +51,7 @@
 </script>
 
 {#if place.missing}
-  <Begin empty />
+  {#await import('$lib/places/begin/Begin.svelte') then { default: Begin }}<Begin empty />{/await}
 {:else if place.current?.fault}
   <section class="py-12 px-7 grid gap-4 justify-items-start">
     <h1 class="text-3xl leading-shout">That roast is not here.</h1>
@@ -109,7 +108,7 @@
     </div>
 
     <div class="row-span-2 grid content-start gap-3 max-lg:row-auto">
-      {#if oven?.assumed}<AskOven {oven} ontold={() => plan.refresh()} />{/if}
+      <OvenAsked {oven} ontold={() => plan.refresh()} />
       <MeasureForm {draft} {cut} {size} {forecast} {locked} onoff={putAside} />
     </div>
 
@@ -127,7 +126,7 @@
         heading
         asks="care-fold"
         title="Before the day"
-        says={careSays(draft.care, kitchen.units)}
+        says={careSays(draft.care, draft.joint.flags?.length ?? 0, kitchen.units)}
       >
         {#await import('./Care.svelte') then { default: Care }}
           <Care {roast} endMin={forecast?.end_min ?? null} />

@@ -59,12 +59,7 @@
 </script>
 
 {#if care !== null && draft !== null}
-  <section
-    class="grid gap-2"
-    aria-label="Before the day"
-    id="care-head"
-    inert={roast.status !== 'planning'}
-  >
+  <div class="grid gap-2" id="care-head" inert={roast.status !== 'planning'}>
     <div class="grid grid-cols-[repeat(auto-fit,minmax(140px,1fr))] gap-3 items-end">
       <label>
         <span class="label-text">Has it been frozen?</span>
@@ -241,5 +236,5 @@
       Each of these becomes a step of <a class="underline" href="/day">the day</a>, with its latest
       hour.
     </p>
-  </section>
+  </div>
 {/if}

@@ -9,16 +9,18 @@ const FROZEN: Record<Care['frozen'], string> = {
   is: 'frozen now',
 }
 
-/** Before the day: frozen or not, salt, fridge, and what else is done to it. */
-export function careSays(care: Care, units: Units): string {
+/** Before the day: frozen or not, salt, fridge, and what else is done to it; `flags`
+ * raise its figure. */
+export function careSays(care: Care, flags: number, units: Units): string {
   const done = [
     care.uncovered ? 'dried uncovered' : '',
     care.marinade ? 'in a marinade' : '',
     care.tie ? 'to be tied' : '',
     care.chill_min > 0 ? `out of the fridge ${duration(care.chill_min)} before` : '',
   ]
+  const raised = flags > 0 ? 'its figure is raised' : ''
   const salt = care.salt_g_kg > 0 ? `${care.salt_g_kg} g of salt a kg` : 'no salt ahead'
-  return [FROZEN[care.frozen], salt, `fridge ${temp(care.fridge_c, units)}`, ...done]
+  return [FROZEN[care.frozen], salt, `fridge ${temp(care.fridge_c, units)}`, ...done, raised]
     .filter((said) => said !== '')
     .join(' · ')
 }

@@ -2,7 +2,7 @@
   // One slice: what was read in it, and whose it is.
   import type { Carving } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { parseReading, sentence, temp } from '$lib/units'
   import { portionOf, slicePortion } from './board'

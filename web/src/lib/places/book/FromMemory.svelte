@@ -3,7 +3,7 @@
   import { http, want, type Schemas } from '$lib/api/client'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import DateField from '$lib/ui/DateField.svelte'
   import QuantityField from '$lib/ui/QuantityField.svelte'
   import { atDate, atHour, dateOf, parseReading } from '$lib/units'

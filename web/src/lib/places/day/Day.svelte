@@ -76,11 +76,7 @@
       ? undefined
       : { words: `Choose a way for ${joint.name}`, href: `/ways/${joint.id}` }
   })
-  const hands = $derived(
-    day === null || serve === null
-      ? ''
-      : `${day.people} plates at ${hour(serve)}, ${day.where.left} steps left.`,
-  )
+  const hands = $derived(day === null || serve === null ? '' : `${day.where.left} steps left.`)
 
   function onserve(at: Date, done: boolean): void {
     if (!done) {

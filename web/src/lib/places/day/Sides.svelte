@@ -77,7 +77,7 @@
   }
 </script>
 
-<section class="grid gap-3" aria-label="Sides" id="sides-head">
+<div class="grid gap-3" id="sides-head">
   <ul>
     {#each day.sides as side (side.id)}
       <li
@@ -194,4 +194,4 @@
       />
     {/if}
   </div>
-</section>
+</div>

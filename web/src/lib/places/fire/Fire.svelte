@@ -4,7 +4,7 @@
   import { http, want } from '$lib/api/client'
   import { alarms } from '$lib/state/alarms.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import AskOven from '$lib/ui/AskOven.svelte'
+  import OvenAsked from '$lib/ui/OvenAsked.svelte'
   import { keepAwake } from '$lib/ui/wake.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
@@ -82,8 +82,8 @@
   {:else}
     <FireRun {current} {roast} {outlook} {units} />
   {/if}
-  {#if oven?.assumed && roast?.status === 'roasting'}
-    <AskOven {oven} ontold={() => void current?.look()} />
+  {#if roast?.status === 'roasting'}
+    <OvenAsked {oven} ontold={() => void current?.look()} />
   {/if}
   {#if kitchen.catalogue?.demo && !running}
     <p class="flex items-center gap-4 mt-4 flex-wrap">

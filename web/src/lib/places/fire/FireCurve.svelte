@@ -9,7 +9,15 @@
     outlook,
     now,
     units,
-  }: { roast: Roast; outlook: Outlook; now: number; units: Units } = $props()
+    fills = false,
+  }: {
+    roast: Roast
+    outlook: Outlook
+    now: number
+    units: Units
+    /** As high as what it stands in. */
+    fills?: boolean
+  } = $props()
 
   let width = $state(800)
   let height = $state(380)
@@ -57,7 +65,7 @@
 </script>
 
 <div
-  class="h-[clamp(280px,46vh,440px)] relative"
+  class="relative {fills ? 'h-full' : 'h-[clamp(280px,46vh,440px)]'}"
   bind:clientWidth={width}
   bind:clientHeight={height}
 >

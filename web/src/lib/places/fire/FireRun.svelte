@@ -74,6 +74,10 @@
     {alarms.canSound ? '' : 'Touch the page once, so that it may sound.'}
   {/if}
   {missingHere()}
+  <button class="link ml-2" onclick={() => alarms.aloud(`${roast.name}. ${step.shout}`)}
+    >Say it</button
+  >
+  <a class="link inline-flex items-center ml-2" href="/wall">For the wall</a>
 </p>
 {#if stage?.kind === 'sear'}
   <Sear {current} {outlook} {now} />

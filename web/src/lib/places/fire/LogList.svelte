@@ -4,7 +4,7 @@
   import type { Roast, Sense } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import { atHour, hour, parseHour, parseReading, sentence, toF, type Units } from '$lib/units'
   import { SHOWN, words } from './happened'
 

@@ -4,7 +4,7 @@
   import { go, route } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { RoastState } from '$lib/state/roast.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import { sheetOpen } from '$lib/ui/sheet'
   import { parseReading, temp, type Units } from '$lib/units'
   import { placeOf, spotsOf } from './spots'

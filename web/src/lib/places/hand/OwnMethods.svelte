@@ -3,7 +3,7 @@
   import { http, want, type OwnMethod } from '$lib/api/client'
   import type { HandState } from '$lib/state/hand.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import { tell } from '$lib/state/told'
+  import { tell } from '$lib/state/told.svelte'
   import TakeFile from '$lib/ui/TakeFile.svelte'
   import { saveFile } from './files'
 

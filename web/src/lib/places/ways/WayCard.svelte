@@ -64,7 +64,7 @@
     </p>
   </div>
   <p class="font-semibold leading-snug" data-say="unlike">{sentence(why, units)}</p>
-  <div bind:clientWidth={width} class="group-data-waiting/rows:opacity-55">
+  <div bind:clientWidth={width}>
     <div class="relative h-5 text-xs" aria-hidden="true">
       {#each marks as mark (mark.x)}
         <span class="absolute -translate-x-1/2 text-ink-soft" style:left="{mark.x}px"
@@ -76,16 +76,18 @@
         style:left="{Math.min(width, clock(serve.getTime()) + 14)}px">{scene.ends}</b
       >
     </div>
-    <Strip
-      forecast={f}
-      {x}
-      {width}
-      height={84}
-      hours={marks}
-      serveMin={f.end_min}
-      {units}
-      marks={scene.dialMarks}
-    />
+    <div class="group-data-waiting/rows:opacity-55">
+      <Strip
+        forecast={f}
+        {x}
+        {width}
+        height={84}
+        hours={marks}
+        serveMin={f.end_min}
+        {units}
+        marks={scene.dialMarks}
+      />
+    </div>
   </div>
   <div class="flex items-center gap-4">
     <div class="group-data-waiting/rows:opacity-55">

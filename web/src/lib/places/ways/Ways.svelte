@@ -9,7 +9,7 @@
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import Working from '$lib/ui/Working.svelte'
   import { atItsEnd, carveAt, dateOf, later, temp, weight } from '$lib/units'
-  import AskOven from '$lib/ui/AskOven.svelte'
+  import OvenAsked from '$lib/ui/OvenAsked.svelte'
   import AllWays from './AllWays.svelte'
   import Chosen from './Chosen.svelte'
   import { COLUMNS, because, forFixedHour, tradeoff, type Worked } from './compare'
@@ -141,7 +141,7 @@
       </p>
     </div>
     {#if place.current?.fault}<p class="fault" role="alert">{place.current.fault}</p>{/if}
-    {#if oven?.assumed}<AskOven {oven} ontold={() => plan.refresh()} />{/if}
+    <OvenAsked {oven} ontold={() => plan.refresh()} />
     {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
     {#if pinned.length > 1}
       <Pinned ways={pinned} {serve} onunpin={pin} />

@@ -1,0 +1,73 @@
+<script lang="ts">
+  // One joint, to be read from across the room.
+  import { alarms } from '$lib/state/alarms.svelte'
+  import { kitchen } from '$lib/state/kitchen.svelte'
+  import { RoastState } from '$lib/state/roast.svelte'
+  import FireCurve from '$lib/places/fire/FireCurve.svelte'
+  import { nextStep } from '$lib/places/fire/sentence'
+  import Working from '$lib/ui/Working.svelte'
+  import { useOutlook } from '$lib/ui/usePlace.svelte'
+  import { hour, sentence, temp } from '$lib/units'
+
+  let { id, many }: { id: string; many: boolean } = $props()
+
+  const here = $derived(new RoastState(id))
+  $effect(() => {
+    void (kitchen.foreign[id] ?? 0)
+    void here.load()
+  })
+  useOutlook(() => here)
+
+  const units = $derived(kitchen.units)
+  const roast = $derived(here.roast)
+  const outlook = $derived(here.outlook)
+  const now = $derived(
+    outlook === null ? 0 : (kitchen.now.getTime() - Date.parse(outlook.put_in_at)) / 60_000,
+  )
+  const step = $derived(
+    roast === null || outlook === null ? null : nextStep(roast, outlook, now, units),
+  )
+  const next = $derived(alarms.all.find((a) => a.roast_id === id))
+</script>
+
+<article class="flex min-w-0 flex-col gap-3" aria-label={roast?.name ?? 'A joint'}>
+  {#if roast === null || outlook === null || step === null}
+    <Working words="Reckoning where it stands…" />
+  {:else}
+    <div class="flex items-baseline justify-between gap-4">
+      <p class="text-xl">{roast.name}</p>
+      <p class="font-heading font-bold leading-none {many ? 'wall-number-many' : 'wall-number'}">
+        {temp(outlook.core_c, units, true)}
+      </p>
+    </div>
+    <h1 class="shout leading-shout {many ? 'wall-shout-many' : 'wall-shout'}" data-say="next">
+      {step.shout}
+    </h1>
+    <div class="min-h-50 flex-1"><FireCurve {roast} {outlook} {now} {units} fills /></div>
+    <p class="text-xl" data-say="alarm">
+      {next === undefined
+        ? 'No alarm is set.'
+        : `Next alarm ${hour(new Date(next.at))}: ${sentence(next.words, units)}`}
+    </p>
+    <button
+      class="act plain self-start"
+      onclick={() => alarms.aloud(`${roast.name}. ${step.shout}`)}
+      >Say it<span class="sr-only">: {roast.name}</span></button
+    >
+  {/if}
+</article>
+
+<style>
+  .wall-shout {
+    font-size: clamp(2.6rem, 6.4vw, 7rem);
+  }
+  .wall-number {
+    font-size: clamp(4.5rem, 13vw, 13rem);
+  }
+  .wall-shout-many {
+    font-size: clamp(2.2rem, 3.6vw, 4rem);
+  }
+  .wall-number-many {
+    font-size: clamp(3.5rem, 7vw, 8rem);
+  }
+</style>
