@@ -16,7 +16,7 @@ from fastapi.responses import HTMLResponse
 PLACES = {
     "": "Begin", "begin": "Begin", "block": "Block", "ways": "Ways", "day": "Day",
     "table": "Table", "fire": "Fire", "board": "Board", "book": "Book", "ovens": "Ovens",
-    "practice": "Practice",
+    "practice": "Practice", "wall": "Wall",
 }  # fmt: skip
 """The first part of an address, and the component that stands for it in ``preloads.json``."""
 ALWAYS = ("catalogue", "ovens", "roasts")

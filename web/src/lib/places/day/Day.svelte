@@ -8,7 +8,6 @@
   import NoDay from '$lib/ui/NoDay.svelte'
   import TableLine from '$lib/ui/TableLine.svelte'
   import { useDay } from '$lib/ui/useDay.svelte'
-  import { hour } from '$lib/units'
   import AtStove from './AtStove.svelte'
   import Clashes from './Clashes.svelte'
   import DayHead from './DayHead.svelte'

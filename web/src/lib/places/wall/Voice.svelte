@@ -8,7 +8,7 @@
   import { RoastState } from '$lib/state/roast.svelte'
   import { temp } from '$lib/units'
   import { heard } from './heard'
-  import { listener, type Listener } from './listener'
+  import { listener, mayListen, type Listener } from './listener'
 
   let { joints }: { joints: Line[] } = $props()
 
@@ -18,9 +18,12 @@
   /** A reading that was heard while several joints are on. */
   let which = $state<number | null>(null)
 
-  $effect(() => {
-    void listener().then((found) => (ears = found))
-  })
+  /** The browser is asked when somebody wants it: some without ears end the page at the question. */
+  async function wanted(): Promise<void> {
+    ears = await listener()
+    if (ears === null) told = 'Not without a network: what is said here would be sent away.'
+    else listening = true
+  }
   $effect(() => {
     if (!listening || ears === null) return
     return ears.listen(
@@ -77,7 +80,12 @@
   }
 </script>
 
-{#if ears !== null}
+{#if ears === null && mayListen()}
+  <p class="flex flex-wrap items-center gap-4">
+    <button class="link" onclick={() => void wanted()}>Can it hear me here?</button>
+    <span role="status">{told}</span>
+  </p>
+{:else if ears !== null}
   <div class="flex flex-wrap items-center gap-4" data-say="voice">
     <button class="act" aria-pressed={listening} onclick={() => (listening = !listening)}>
       {listening ? 'Listening: touch to stop' : 'Listen'}

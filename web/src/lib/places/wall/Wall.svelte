@@ -29,12 +29,9 @@
   {#if kitchen.catalogue !== null && on.length === 0}
     <h1 class="shout text-4xl leading-shout">Nothing in the oven.</h1>
   {:else}
-    <div
-      class="grid flex-1 auto-cols-fr grid-flow-col gap-6 max-lg:grid-flow-row"
-      data-many={on.length > 1 || undefined}
-    >
+    <div class="grid flex-1 auto-cols-fr grid-flow-col gap-6 max-lg:grid-flow-row">
       {#each on.slice(0, MOST) as line (line.id)}
-        <WallJoint id={line.id} many={on.length > 1} />
+        <WallJoint id={line.id} />
       {/each}
     </div>
     {#if on.length > MOST}

@@ -9,7 +9,7 @@
   import { useOutlook } from '$lib/ui/usePlace.svelte'
   import { hour, sentence, temp } from '$lib/units'
 
-  let { id, many }: { id: string; many: boolean } = $props()
+  let { id }: { id: string } = $props()
 
   const here = $derived(new RoastState(id))
   $effect(() => {
@@ -30,17 +30,17 @@
   const next = $derived(alarms.all.find((a) => a.roast_id === id))
 </script>
 
-<article class="flex min-w-0 flex-col gap-3" aria-label={roast?.name ?? 'A joint'}>
+<article class="@container flex min-w-0 flex-col gap-3" aria-label={roast?.name ?? 'A joint'}>
   {#if roast === null || outlook === null || step === null}
     <Working words="Reckoning where it stands…" />
   {:else}
     <div class="flex items-baseline justify-between gap-4">
       <p class="text-xl">{roast.name}</p>
-      <p class="font-heading font-bold leading-none {many ? 'wall-number-many' : 'wall-number'}">
+      <p class="font-heading font-bold leading-none text-wall-number">
         {temp(outlook.core_c, units, true)}
       </p>
     </div>
-    <h1 class="shout leading-shout {many ? 'wall-shout-many' : 'wall-shout'}" data-say="next">
+    <h1 class="shout leading-shout text-wall" data-say="next">
       {step.shout}
     </h1>
     <div class="min-h-50 flex-1"><FireCurve {roast} {outlook} {now} {units} fills /></div>
@@ -56,18 +56,3 @@
     >
   {/if}
 </article>
-
-<style>
-  .wall-shout {
-    font-size: clamp(2.6rem, 6.4vw, 7rem);
-  }
-  .wall-number {
-    font-size: clamp(4.5rem, 13vw, 13rem);
-  }
-  .wall-shout-many {
-    font-size: clamp(2.2rem, 3.6vw, 4rem);
-  }
-  .wall-number-many {
-    font-size: clamp(3.5rem, 7vw, 8rem);
-  }
-</style>

@@ -1,5 +1,5 @@
 import { afterEach, expect, it, vi } from 'vitest'
-import { listener } from './listener'
+import { listener, mayListen } from './listener'
 
 class Ears {
   static there = 'available'
@@ -28,11 +28,12 @@ afterEach(() => {
 })
 
 it('is not there where speech would be sent away', async () => {
-  expect(await listener()).toBeNull()
+  expect([mayListen(), await listener()]).toEqual([false, null])
   vi.stubGlobal('SpeechRecognition', () => undefined)
-  expect(await listener()).toBeNull()
+  expect([mayListen(), await listener()]).toEqual([false, null])
   vi.stubGlobal('SpeechRecognition', Ears)
   Ears.there = 'downloadable'
+  expect(mayListen()).toBe(true)
   expect(await listener()).toBeNull()
 })
 

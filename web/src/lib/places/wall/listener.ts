@@ -26,10 +26,15 @@ const LANG = 'en-GB'
 /** Said again and again while nobody speaks: not an end. */
 const QUIET = ['no-speech', 'aborted']
 
+const kind = (): Kind | undefined => (globalThis as { SpeechRecognition?: Kind }).SpeechRecognition
+
+/** Whether it is worth asking: an older browser cannot say where it understands speech, and sends it
+ * away. */
+export const mayListen = (): boolean => kind()?.available !== undefined
+
 /** The browser's own ears, if it has some that need no network. */
 export async function listener(): Promise<Listener | null> {
-  const found = (globalThis as { SpeechRecognition?: Kind }).SpeechRecognition
-  // Older ones cannot say where they understand it: they send it away.
+  const found = kind()
   if (found?.available === undefined) return null
   try {
     const there = await found.available({ langs: [LANG], processLocally: true })

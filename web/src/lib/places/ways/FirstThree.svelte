@@ -27,6 +27,7 @@
 </script>
 
 {#if narrow}
+  <h2 class="sr-only">The ways, those that differ most first</h2>
   <Swiped items={inTurn} start={scene.taken}>
     {#snippet card(way: Worked)}
       <WayCard {way} why={why[way.id] ?? ''} {scene} {hand} />

@@ -1,0 +1,150 @@
+"""The first hour of somebody who was told nothing: three ways in, and what is next at each foot."""
+
+from __future__ import annotations
+
+import re
+from datetime import timedelta
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Site, soon, unfold
+from tests.browser.test_places import opened, prepared
+
+
+def touched(page: Page) -> None:
+    """Count what is touched."""
+    page.add_init_script(
+        "window.touches = 0; addEventListener('pointerdown', () => window.touches++, true)"
+    )
+
+
+@pytest.mark.parametrize("width", [390, 1280])
+def test_a_stranger_lays_a_joint_and_takes_a_way_in_eight_touches(
+    page: Page, own: Site, width: int
+) -> None:
+    page.set_viewport_size({"width": width, "height": 844})
+    touched(page)
+    opened(page, own.url)
+    expect(page).to_have_url(re.compile("/begin$"))
+    # 1: the cut; what is assumed looks so.
+    page.get_by_role("combobox", name="Find a cut").fill("leg of lamb")
+    page.locator("li[role=option]:visible").first.click()
+    scale = page.get_by_label("On the scale")
+    expect(scale).to_have_attribute("data-assumed", "true")
+    # 2 to 4: the oven, asked once.
+    oven = page.locator("[data-ask-oven]")
+    for words in ("still, electric", "°C", "not known"):
+        oven.get_by_text(words, exact=True).click()
+    expect(oven).to_have_count(0)
+    [kept] = own.house.kitchen.ovens()
+    assert (kept.kind, kept.marks, kept.assumed, kept.dial_true) == ("still", "C", False, False)
+    scale.fill("2.6")
+    scale.press("Enter")
+    expect(scale).not_to_have_attribute("data-assumed", "true")
+    # 5, 6: on to the ways, and one of the three.
+    page.locator("[data-next]").get_by_role("link").click()
+    page.locator("[data-card]").first.get_by_role("button", name="Take this way").click()
+    # 7: on to the day.
+    page.locator("[data-next]").get_by_role("link", name="On to the day").click()
+    expect(page.locator("[data-where]")).to_be_visible()
+    assert page.evaluate("window.touches") <= 8
+    session = own.house.roasts.session(own.house.repository.headings()[0].id)
+    assert session.method is not None
+    assert "weight_kg" not in session.plan.assumed
+    assert "start_c" in session.plan.assumed
+
+
+def test_whoever_has_it_in_already_is_told_when_it_comes_out(page: Page, own: Site) -> None:
+    touched(page)
+    opened(page, f"{own.url}/begin")
+    form = page.get_by_role("region", name="It is in the oven already")
+    form.get_by_role("button", name="Follow it from here").click()
+    expect(form.get_by_role("alert")).to_contain_text("Still to be said: its cut, when it went in")
+    form.get_by_role("combobox", name="Its cut").fill("sirloin")
+    page.locator("li[role=option]:visible").first.click()
+    form.get_by_label("Its weight").fill("1.8")
+    form.get_by_label(re.compile("The dial says")).fill("180")
+    form.get_by_role("button", name="30 min ago").click()
+    form.get_by_label(re.compile("Its middle reads")).fill("18")
+    form.get_by_role("button", name="Follow it from here").click()
+    expect(page).to_have_url(re.compile("/fire/"))
+    expect(page.get_by_role("heading", level=1)).to_have_text(
+        re.compile(r"^Take it out in .* at 4")
+    )
+    [line] = own.house.repository.headings()
+    session = own.house.roasts.session(line.id)
+    assert session.readings[-1].low_c == 18
+    assert own.house.roasts.minute(session) == pytest.approx(30, abs=2)
+    # Nobody asked for the oven yet: it is asked here.
+    expect(page.locator("[data-ask-oven]")).to_be_visible()
+
+
+def test_what_is_assumed_can_be_said_to_be_so(page: Page, own: Site) -> None:
+    opened(page, own.url)
+    page.get_by_role("combobox", name="Find a cut").fill("sirloin")
+    page.locator("li[role=option]:visible").first.click()
+    page.get_by_role("button", name=re.compile(r"It is so\s?: Core now")).click()
+    expect(page.get_by_label("Core now")).not_to_have_attribute("data-assumed", "true")
+    id = own.house.repository.headings()[0].id
+    soon(page, lambda: "start_c" not in own.house.roasts.session(id).plan.assumed)
+
+
+def test_on_a_phone_the_ways_are_swiped_one_at_a_time(page: Page, site: Site) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    opened(page, f"{site.url}/ways/sirloin")
+    row = page.get_by_role("list", name="The ways, one at a time")
+    expect(page.get_by_text("1 of 9")).to_be_visible()
+    first = page.locator("[data-card]").first
+    expect(first).to_contain_text("of the meat as wanted")
+    box = first.bounding_box()
+    assert box
+    assert box["width"] > 340
+    row.evaluate("row => row.scrollTo({ left: row.clientWidth, behavior: 'instant' })")
+    expect(page.get_by_text("2 of 9")).to_be_visible()
+    page.get_by_role("button", name="The next one").click()
+    expect(page.get_by_text("3 of 9")).to_be_visible()
+    row.press("ArrowLeft")
+    expect(page.get_by_text("2 of 9")).to_be_visible()
+    page.wait_for_timeout(600)
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+
+
+def test_on_a_phone_the_day_is_now_next_and_later(page: Page, site: Site) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    site.forward(75)
+    opened(page, f"{site.url}/day")
+    now = page.get_by_role("list", name="Now")
+    expect(now.locator("[data-step]")).not_to_have_count(0)
+    expect(page.get_by_role("list", name="Next").locator("[data-step]")).to_have_count(3)
+    count = page.locator("[data-step]").count()
+    unfold(page, "Later")
+    assert page.locator("[data-step]").count() > count + 10
+
+
+def test_the_wall_says_every_joint_and_nothing_else(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/wall")
+    said = page.locator("article [data-say=next]")
+    expect(said).to_have_count(1)
+    size = said.evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
+    assert size >= 56
+    expect(page.get_by_role("navigation")).to_have_count(0)
+    expect(page.get_by_role("button", name="Listen")).to_have_count(0)
+    expect(page.locator("article [data-say=alarm]")).to_contain_text("alarm")
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+    page.keyboard.press("Escape")
+    expect(page).to_have_url(re.compile("/fire"))
+
+
+def test_a_joint_that_went_in_when_today_was_yet_to_come_went_in_yesterday(
+    page: Page, own: Site
+) -> None:
+    opened(page, f"{own.url}/begin")
+    form = page.get_by_role("region", name="It is in the oven already")
+    later = own.house.clock.now() + timedelta(hours=2)
+    form.get_by_label("or at the hour").fill(f"{later.astimezone():%H:%M}")
+    expect(form).to_contain_text(re.compile(r"2[12] h( \d\d)? ago"))
