@@ -36,7 +36,9 @@ def picture(
     page.set_viewport_size({"width": width, "height": height})
     page.goto(base + path)
     page.get_by_role("heading", level=1).wait_for()
-    page.wait_for_timeout(1800 if "/ways" not in path else 4000)
+    if path.startswith("/ways/") and not path.endswith("/hand"):
+        page.get_by_text("Most fragile: …").first.wait_for(state="detached")
+    page.wait_for_timeout(1800)
     page.screenshot(path=OUT / f"{name}.png")
     print(OUT / f"{name}.png")
 
