@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import shutil
 import socket
 import tempfile
@@ -37,7 +38,7 @@ def picture(
     page.goto(base + path)
     page.get_by_role("heading", level=1).wait_for()
     if path.startswith("/ways/") and not path.endswith("/hand"):
-        page.get_by_text("Most fragile: …").first.wait_for(state="detached")
+        page.get_by_text(re.compile(r"Most fragile: \w")).first.wait_for()
     page.wait_for_timeout(1800)
     page.screenshot(path=OUT / f"{name}.png")
     print(OUT / f"{name}.png")

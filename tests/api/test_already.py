@@ -101,6 +101,10 @@ def test_what_is_changed_is_assumed_no_longer(client: TestClient) -> None:
     # Said to be as it was.
     assert client.patch(path, json={"assumed": ["serve_at"]}).json()["assumed"] == ["serve_at"]
     assert client.patch(path, json={"rest_min": 20}).json()["assumed"] == ["serve_at"]
+    # One step back: as it was, and assumed as it was.
+    back = {"joint": PLAN["joint"], "assumed": ["weight_kg", "serve_at"]}
+    assert client.patch(path, json=back).json()["assumed"] == ["weight_kg", "serve_at"]
+    assert client.patch(path, json={"assumed": ["serve_at"]}).json()["assumed"] == ["serve_at"]
     assert client.get(path).json()["assumed"] == ["serve_at"]
 
 

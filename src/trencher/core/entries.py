@@ -148,9 +148,12 @@ class Changed(_OnBlock):
         return {f.name: getattr(self, f.name) for f in fields(Plan)}
 
     def on(self, plan: Plan) -> Plan:
-        """The plan with these parts. What is otherwise now is assumed no longer."""
+        """The plan with these parts. What is otherwise now is assumed no longer, unless the change
+        says itself what is assumed."""
         new = replace(plan, **{k: v for k, v in self._parts.items() if v is not None})
-        left = (n for n in ASSUMABLE if n in new.assumed and new.value(n) == plan.value(n))
+        if self.assumed is not None:
+            return new
+        left = (n for n in ASSUMABLE if n in plan.assumed and new.value(n) == plan.value(n))
         return replace(new, assumed=tuple(left))
 
 
