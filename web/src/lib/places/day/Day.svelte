@@ -137,7 +137,7 @@
   </div>
   <Next
     words={first === undefined ? 'To the fire' : first.words}
-    key="f"
+    key={first === undefined ? 'f' : ''}
     href={first?.href ?? '/fire'}
   >
     {hands}
