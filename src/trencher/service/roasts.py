@@ -6,7 +6,7 @@ import math
 import secrets
 import threading
 from collections import defaultdict
-from collections.abc import Callable, Mapping, Sequence, Set
+from collections.abc import Callable, Iterable, Mapping, Sequence, Set
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
@@ -205,6 +205,20 @@ def _not_yet_in(session: Session, lines: Sequence[CsvReading]) -> list[CsvReadin
         if r.event or r.low_c is not None:
             found.append(r)
     return found
+
+
+def _in_turn(
+    session: Session, makes: Iterable[Callable[[Session], RoastEntry]]
+) -> tuple[Session, list[RoastEntry]]:
+    """Entries, each made from the roast as the ones before it leave it; and the roast after them.
+    Conflict where one does not fit."""
+    entries: list[RoastEntry] = []
+    for make in makes:
+        entry = make(session)
+        check_step(session, entry)
+        session = apply(session, replace(entry, seq=session.last_seq + 1))
+        entries.append(entry)
+    return session, entries
 
 
 def _own_oven(stage: Stage) -> Stage:
@@ -579,14 +593,7 @@ class RoastService:
         if core_c is not None:
             _check_reading(core_c, core_c)
             makes.append(lambda s: self._reading(s, core_c, core_c, "core", None))
-        session = apply(Session(), Laid(**vars(told), seq=1))
-        entries: list[RoastEntry] = []
-        # Each is made from the roast as the ones before it leave it.
-        for make in makes:
-            entry = make(session)
-            check_step(session, entry)
-            session = apply(session, replace(entry, seq=session.last_seq + 1))
-            entries.append(entry)
+        session, entries = _in_turn(apply(Session(), Laid(**vars(told), seq=1)), makes)
         roast_id = secrets.token_hex(4)
         expected = self.follow(roast_id, session).outlook
         self._beliefs.pop(roast_id, None)  # it was followed without its hour
@@ -757,14 +764,7 @@ class RoastService:
                     _check_reading(r.low_c, r.high_c)
             fresh = _not_yet_in(session, readings)
             self._check_ends(session, fresh)
-            found: list[RoastEntry] = []
-            # Each is made from the roast as the lines before it leave it.
-            for make in (m for r in fresh for m in self._entries(r)):
-                entry = make(session)
-                check_step(session, entry)
-                session = apply(session, replace(entry, seq=session.last_seq + 1))
-                found.append(entry)
-            return found
+            return _in_turn(session, (m for r in fresh for m in self._entries(r)))[1]
 
         return self.add_all(roast_id, entries)
 

@@ -140,15 +140,21 @@ function blob(map: HeatMap, c: number): Edge[] {
   return points
 }
 
+/** The disc nearest to a place along the joint. */
+function discAt(map: HeatMap, at_mm: number): number {
+  let disc = 0
+  map.at_mm.forEach((x, i) => {
+    if (Math.abs(x - at_mm) < Math.abs((map.at_mm[disc] as number) - at_mm)) disc = i
+  })
+  return disc
+}
+
 export type Ring = { shade: Shade; share: number; up: number; down: number }
 
 /** Nested rings of the cut face at a place along the joint, outermost first: how far they reach
  * above and below the axis, and across (`share`). */
 export function faceRings(map: HeatMap, at_mm: number): Ring[] {
-  let disc = 0
-  map.at_mm.forEach((x, i) => {
-    if (Math.abs(x - at_mm) < Math.abs((map.at_mm[disc] as number) - at_mm)) disc = i
-  })
+  const disc = discAt(map, at_mm)
   const row = map.highest_c[disc] ?? []
   const top = shadeOf(Math.max(...row))
   const [upper, lower] = [halfOf(map, 'up'), halfOf(map, 'down')]
@@ -180,10 +186,7 @@ export type Line = { across: number; up: number; down: number }
 /** The lines on the cut face between which the meat ends as wanted, the outer first; none where no
  * part of it does, and no inner one where it reaches to the axis. */
 export function bounded(map: HeatMap, at_mm: number, wanted_c: number): Line[] {
-  let disc = 0
-  map.at_mm.forEach((x, i) => {
-    if (Math.abs(x - at_mm) < Math.abs((map.at_mm[disc] as number) - at_mm)) disc = i
-  })
+  const disc = discAt(map, at_mm)
   const [upper, lower] = [halfOf(map, 'up'), halfOf(map, 'down')]
   const lineAt = (c: number): Line => {
     const [up, down] = [reach(upper, disc, c), reach(lower, disc, c)]

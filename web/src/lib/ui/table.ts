@@ -2,20 +2,25 @@
 
 import type { Guest } from '$lib/api/client'
 
-/** `17 people · 3 by the strict figure · no beef for one · allergies: nuts`. */
-export function tableSays(people: number | null, guests: readonly Guest[]): string {
+/** Those who are named: `3 by the strict figure · 2 avoid something · allergies: nuts`. */
+export function guestsSay(guests: readonly Guest[]): string {
   const strict = guests.filter((g) => g.strict).length
   const avoids = guests.filter((g) => g.avoids.length > 0).length
   const allergies = [...new Set(guests.flatMap((g) => g.allergies))]
   return [
-    people === null ? 'nobody counted yet' : `${people} people`,
     guests.length > 0 ? `${guests.length} by name` : '',
     strict > 0 ? `${strict} by the strict figure` : '',
-    avoids > 0 ? `${avoids} avoid something` : '',
+    avoids === 0 ? '' : avoids === 1 ? 'one avoids something' : `${avoids} avoid something`,
     allergies.length > 0 ? `allergies: ${allergies.join(', ')}` : '',
   ]
     .filter((said) => said !== '')
     .join(' · ')
+}
+
+/** Who sits down, with how many they are in all. */
+export function tableSays(people: number | null, guests: readonly Guest[]): string {
+  const all = people === null ? 'nobody counted yet' : `${people} people`
+  return guests.length === 0 ? all : `${all} · ${guestsSay(guests)}`
 }
 
 /** What was typed with commas, as a list. */

@@ -4,7 +4,7 @@
   import NoDay from '$lib/ui/NoDay.svelte'
   import Next from '$lib/ui/Next.svelte'
   import QuantityField from '$lib/ui/QuantityField.svelte'
-  import { tableSays } from '$lib/ui/table'
+  import { guestsSay } from '$lib/ui/table'
   import { useDay } from '$lib/ui/useDay.svelte'
   import { hour, longDay } from '$lib/units'
   import Guests from './Guests.svelte'
@@ -26,7 +26,7 @@
       <h1 class="text-2xl leading-shout" id="table-head">
         {day.people} sit down at {hour(serve)}
       </h1>
-      <p class="quiet">{tableSays(null, guests).replace('nobody counted yet · ', '')}</p>
+      <p class="quiet">{guestsSay(guests)}</p>
     </div>
     {#if here.fault !== ''}<p class="fault" role="alert">{here.fault}</p>{/if}
     <div class="flex flex-wrap gap-x-8 gap-y-3 items-end">

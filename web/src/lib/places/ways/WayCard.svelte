@@ -2,14 +2,15 @@
   // One way as a card: its hour, its heat on the shared clock, its share on the cut face, its figures.
   import { scaleLinear } from 'd3-scale'
   import { hours as hourMarks } from '$lib/draw/curve'
-  import { bounded, middleOf } from '$lib/draw/meat'
+  import { AS_WANTED, bounded, middleOf } from '$lib/draw/meat'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { duration, hour, later, sentence, temp } from '$lib/units'
-  import { LOUD, band, figureOf, inPercent, misses, untilTender, type Worked } from './compare'
+  import { band, figureOf, inPercent, untilTender, type Worked } from './compare'
   import type { Hand, Scene } from './scene'
   import Share from './Share.svelte'
   import Strip from './Strip.svelte'
+  import Weakness from './Weakness.svelte'
   import WayMore from './WayMore.svelte'
 
   let {
@@ -35,13 +36,9 @@
   const f = $derived(way.forecast)
   const units = $derived(kitchen.units)
   const inAt = $derived(later(serve, -f.end_min))
-  const tight = $derived(inAt.getTime() < kitchen.now.getTime())
-  const worst = $derived(plan.fragile[way.method]?.[0])
   const wanted = $derived(plan.draft?.wanted_c ?? f.peak_c.value)
   const tender = $derived(untilTender(way))
   const lines = $derived(bounded(f.map, middleOf(f.map), wanted).length)
-  const off = $derived(misses(way, wanted, units))
-  const loud = $derived(f.notes.filter((n) => LOUD.includes(n.code)))
   const clock = $derived(scaleLinear([from.getTime(), until.getTime()], [0, width]))
   const x = (min: number): number => clock(later(inAt, min).getTime())
   const marks = $derived(
@@ -99,10 +96,10 @@
       {:else}
         <b class="font-heading text-2xl">{inPercent(f.even_fraction ?? 0)}</b> of the meat as
         wanted: {lines > 1 ? 'between the lines' : 'inside the line'}, {temp(
-          wanted - 2,
+          wanted + AS_WANTED[0],
           units,
           true,
-        )} to {temp(wanted + 6, units, true)}.
+        )} to {temp(wanted + AS_WANTED[1], units, true)}.
         {#if (f.rim_mm ?? 0) >= 1}
           <span class="quiet">Rim overdone: {Math.round(f.rim_mm ?? 0)} mm.</span>
         {/if}
@@ -128,25 +125,7 @@
       </div>
     {/each}
   </dl>
-  <p class="text-sm leading-snug min-h-[2.8em]">
-    {#if worst !== undefined}
-      <b>Most fragile:</b>
-      {sentence(worst.text, units)}
-    {:else}
-      <span class="quiet">Most fragile: …</span>
-    {/if}
-    {#if off !== ''}<b class="text-accent">{off}</b>{/if}
-    {#if tight}
-      <b class="text-accent">
-        Too late for {hour(serve)}: put in now, it is ready about {hour(
-          later(kitchen.now, f.end_min),
-        )}.
-      </b>
-    {/if}
-    {#each loud as note (note.code)}
-      <b class="text-accent">{sentence(note.text, units)}</b>
-    {/each}
-  </p>
+  <p class="text-sm leading-snug min-h-[2.8em]"><Weakness {way} {serve} {open} /></p>
   {#if open}
     <WayMore id="{id}-more" {way} {scene} {hand} />
   {/if}

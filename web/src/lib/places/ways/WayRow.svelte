@@ -4,20 +4,12 @@
   import { plan } from '$lib/state/plan.svelte'
   import { middleOf } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
-  import { hour, later, sentence, temp } from '$lib/units'
+  import { temp } from '$lib/units'
   import type { Scale } from '$lib/draw/curve'
-  import {
-    LOUD,
-    band,
-    figureOf,
-    misses,
-    inPercent,
-    untilTender,
-    type Care,
-    type Worked,
-  } from './compare'
+  import { band, figureOf, inPercent, untilTender, type Care, type Worked } from './compare'
   import type { Hand, Scene } from './scene'
   import Strip from './Strip.svelte'
+  import Weakness from './Weakness.svelte'
   import WayMore from './WayMore.svelte'
 
   let {
@@ -42,12 +34,7 @@
   const id = $props.id()
   const f = $derived(way.forecast)
   const units = $derived(kitchen.units)
-  const inAt = $derived(later(serve, -f.end_min))
-  const tight = $derived(inAt.getTime() < kitchen.now.getTime())
-  const worst = $derived(plan.fragile[way.method]?.[0])
-  const loud = $derived(f.notes.filter((n) => LOUD.includes(n.code)))
   const wanted = $derived(plan.draft?.wanted_c ?? f.peak_c.value)
-  const off = $derived(misses(way, wanted, units))
   const tender = $derived(untilTender(way))
 
   const figure = (care: Care): string => figureOf(way, care, { serve, units, quick: plan.quick })
@@ -125,27 +112,9 @@
     </dl>
   </div>
   <p data-say="worst" class="pl-4 text-sm min-h-[1.4em] leading-snug">
-    {#if worst !== undefined}
-      <b>Most fragile:</b>
-      {sentence(worst.text, units)}
-    {:else}
-      <span class="quiet">Most fragile: …</span>
-    {/if}
-    {#if off !== ''}<b class="text-accent">{off}</b>{/if}
-    {#if tight}
-      <b class="text-accent">
-        Too late for {hour(serve)}: put in now, it is ready about {hour(
-          later(kitchen.now, f.end_min),
-        )}.
-      </b>
-    {/if}
+    <Weakness {way} {serve} {open} />
     {#if tender && wanted < f.peak_c.value - 5}
       <span class="quiet">Until it falls apart: well past {temp(wanted, units, true)}.</span>
-    {/if}
-    {#if !open}
-      {#each loud as note (note.code)}
-        <b class="text-accent">{sentence(note.text, units)}</b>
-      {/each}
     {/if}
   </p>
   {#if open}
