@@ -54,7 +54,7 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api/, /^\/door/],
+        navigateFallbackDenylist: [/^\/api/, /^\/door/, /^\/look/],
         runtimeCaching: [
           {
             // What was last said stands in for a server that is away; the feed is never kept.

@@ -2,33 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import replace
-from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
 
-from trencher.api.app import create_app
 from trencher.api.context import House
 from trencher.api.install import install_app
 from trencher.lan.access import fresh_access
-from trencher.lan.authority import identity
 from trencher.lan.lan import Lan
 from trencher.main import lan_words
-
-
-@pytest.fixture
-def lan(tmp_path: Path) -> Lan:
-    known = identity(tmp_path, "kitchen", ["127.0.0.1", "10.1.2.3"])
-    return Lan(fresh_access(), known, ("10.1.2.3",), 8471, 8472)
-
-
-@pytest.fixture
-def screen(house: House, lan: Lan) -> Iterator[TestClient]:
-    app = create_app(replace(house, lan=lan), None, ("kitchen",), lan=lan)
-    with TestClient(app, base_url="https://10.1.2.3:8471", follow_redirects=False) as made:
-        yield made
 
 
 def test_a_stranger_sees_the_door_and_nothing_else(screen: TestClient) -> None:

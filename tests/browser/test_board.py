@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
@@ -137,3 +138,23 @@ def test_the_pan_has_its_own_clock_beside_the_oven(page: Page, site: Site) -> No
     expect(page.get_by_role("heading", level=1)).to_contain_text("Take it out in")
     # Hands-on minutes are counted as they were logged.
     expect(page.get_by_text(re.compile(r"hands on about \d\d min so far"))).to_be_visible()
+
+
+def test_the_carver_gets_one_page(page: Page, site: Site, tmp_path: Path) -> None:
+    prepared(site)
+    site.house.board.claim("sirloin", "end-thick", "Tobit")
+    opened(page, f"{site.url}/board/sirloin")
+    expect(page.get_by_role("button", name="Print for the carver")).to_be_visible()
+    path = tmp_path / "carver.pdf"
+    page.pdf(path=path, format="A4")
+    assert len(re.findall(rb"/Type\s*/Page[^s]", path.read_bytes())) == 1
+    page.set_viewport_size({"width": 726, "height": 1000})
+    page.emulate_media(media="print")
+    expect(page.get_by_text("the thick end: Tobit")).to_be_visible()
+    for control in page.get_by_role("button", name=re.compile("Print|Carving begins")).all():
+        expect(control).to_be_hidden()
+    # Every slice is on the paper.
+    for slice_ in page.get_by_role("listitem").filter(has=page.locator("svg")).all():
+        box = slice_.bounding_box()
+        assert box
+        assert box["x"] + box["width"] <= 727

@@ -39,6 +39,7 @@ from trencher.api.routes import (
     questions,
     records,
     roasts,
+    sharing,
 )
 from trencher.lan.lan import Lan
 from trencher.store.repository import Repository
@@ -74,6 +75,7 @@ def the_api() -> FastAPI:
         devices.router,
         days.router,
         days.sides,
+        sharing.router,
         feed.router,
         access.router,
         questions.router,
@@ -148,6 +150,7 @@ def create_app(
     errors.install(app)
     app.mount("/api/in-practice", errors.Shaped(Budgeted(in_practice(house))))
     app.mount("/api", errors.Shaped(Budgeted(create_api(house))))
+    app.include_router(sharing.look_routes(house))
     if dist is not None and (dist / "index.html").exists():
         app.include_router(page_routes(dist))
         app.frontend("/", directory=dist, fallback="index.html")

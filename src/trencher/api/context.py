@@ -26,6 +26,7 @@ from trencher.service.planning import Wish
 from trencher.service.practice import PracticeService
 from trencher.service.records import RecordService
 from trencher.service.roasts import RoastService
+from trencher.service.sharing import SharingService
 from trencher.service.taking import TakingService
 from trencher.store.once import Delivery
 from trencher.store.repository import Repository
@@ -94,6 +95,11 @@ class House:
     def devices(self) -> DeviceService:
         """Instruments that push, over the same store and clock."""
         return DeviceService(self.repository, self.clock, self.feed)
+
+    @cached_property
+    def sharing(self) -> SharingService:
+        """Pages to be handed out."""
+        return SharingService(self.days, self.board, self.devices)
 
 
 def _house(request: Request) -> House:

@@ -19,6 +19,8 @@ KEPT_S = 180 * 24 * 3600
 LARGEST_FORM = 2000
 PUSH = "/api/instruments/push"
 """Instruments bring a key of their own."""
+LOOK = "/look/"
+"""A day to look at: its address brings a key of its own, which opens nothing else."""
 
 PAGE = """<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><title>Trencher: the code</title>
@@ -44,6 +46,18 @@ button{{background:#ede4d3;color:#171a1c}}}}
 </main></body></html>"""
 
 
+def no_look(why: str) -> str:
+    """The page of who wants to look at a day and cannot."""
+    return (
+        '<!doctype html><html lang="en"><head><meta charset="utf-8">'
+        "<title>Trencher: nothing to look at</title>"
+        '<meta name="viewport" content="width=device-width, initial-scale=1"></head>'
+        f"<body><main><h1>Nothing to look at here.</h1><p>{html.escape(why)}</p>"
+        "<p>Ask the cook for the day's link again: it stands under <i>For a helper</i> on the day."
+        "</p></main></body></html>"
+    )
+
+
 class Door:
     """Lets in who knows the code; everybody else sees the door and nothing of the house."""
 
@@ -64,6 +78,11 @@ class Door:
         held = [value.strip() for name, _, value in pairs if name.strip() == self.access.cookie]
         return any(self.access.knows(value) for value in held)
 
+    def _may_look(self, scope: Scope) -> bool:
+        date = scope["path"].removeprefix(LOOK)
+        keys = parse_qs(scope["query_string"].decode("latin-1")).get("key", [])
+        return any(self.access.looks(date, key) for key in keys)
+
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Check, then pass on."""
         if scope["type"] != "http":
@@ -75,6 +94,11 @@ class Door:
         elif self._known(headers) or (path == PUSH and scope["method"] == "POST"):
             await self.app(scope, receive, send)
             return
+        elif path.startswith(LOOK):
+            if scope["method"] in ("GET", "HEAD") and self._may_look(scope):
+                await self.app(scope, receive, send)
+                return
+            response = HTMLResponse(no_look("This link does not hold, or no longer."), 403)
         elif path.startswith("/api"):
             response = answer(
                 401,

@@ -12,6 +12,8 @@ from pathlib import Path
 LETTERS = "23456789ABCDEFGHJKMNPQRSTVWXYZ"
 """No 0 and O, no 1, I and L, no U: read aloud across a kitchen."""
 LONG = 8
+LOOK_LONG = 24
+"""Hex figures of a key to look at a day: 96 bits."""
 FREE_TRIES = 5
 LONGEST_WAIT_S = 300.0
 MOST_GUESSERS = 1000
@@ -44,6 +46,15 @@ class Access:
     def knows(self, token: str) -> bool:
         """Whether a screen was let in before."""
         return hmac.compare_digest(token.encode(), self.token.encode())
+
+    def look_key(self, date: str) -> str:
+        """What lets somebody look at one day and do nothing: of this code, this day alone."""
+        told = f"look {self.code} {date}".encode()
+        return hmac.new(self.secret.encode(), told, "sha256").hexdigest()[:LOOK_LONG]
+
+    def looks(self, date: str, key: str) -> bool:
+        """Whether a key is this day's."""
+        return hmac.compare_digest(key.encode(), self.look_key(date).encode())
 
 
 def fresh_access() -> Access:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from pathlib import Path
+from urllib.parse import urlencode
 
 from trencher.lan.access import Access, kept_access
 from trencher.lan.addresses import host_name, reachable
@@ -35,6 +36,11 @@ class Lan:
     def door_url(self) -> str:
         """The same with the code in it, for a QR code: it opens at once."""
         return f"{self.url}/door?code={self.access.code}"
+
+    def look_url(self, date: str, *, units: str = "C", who: str = "") -> str:
+        """Where somebody looks at one day, without the code and without a hand in it."""
+        asked = {"key": self.access.look_key(date), "units": units} | ({"who": who} if who else {})
+        return f"{self.url}/look/{date}?{urlencode(asked)}"
 
     @property
     def install_url(self) -> str | None:

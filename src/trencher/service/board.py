@@ -51,6 +51,18 @@ class Stored:
     left_kg: float | None
 
 
+def craft(session: Session, *, begin: str, left_handed: bool = False) -> tuple[CarvingNote, ...]:
+    """How its joint is carved, from which end ("thick" or "thin")."""
+    joint = session.plan.joint
+    return notes(
+        joint.facts,
+        tied=joint.facts.tied if joint.tied is None else joint.tied,
+        grain_deg=session.plan.care.grain_deg,
+        begin=begin,
+        left_handed=left_handed,
+    )
+
+
 class BoardService:
     """Commands and questions of the board, over the roasts."""
 
@@ -65,14 +77,7 @@ class BoardService:
         session = following.session
         joint = session.plan.joint
         carving = self._carving(following)
-        tied = joint.facts.tied if joint.tied is None else joint.tied
-        found = notes(
-            joint.facts,
-            tied=tied,
-            grain_deg=session.plan.care.grain_deg,
-            begin=carving.begin,
-            left_handed=left_handed,
-        )
+        found = craft(session, begin=carving.begin, left_handed=left_handed)
         count = len(slices_of(following.outlook.walk.end))
         latest = {r.slice: r.low_c for r in sorted(session.slices, key=lambda r: r.minute)}
         return CarvedJoint(

@@ -74,7 +74,7 @@
 <Portal>
   {#if ringing !== null && alarms.rings}
     <div
-      class="iron pointer-events-auto fixed top-auto right-0 bottom-0 left-0 h-[max(50vh,22rem)] z-50 grid grid-rows-[auto_1fr] bg-paper text-ink border-[10px] border-ember [animation:flash_1s_steps(2,jump-none)_infinite] motion-reduce:animate-none"
+      class="iron pointer-events-auto fixed top-auto right-0 bottom-0 left-0 h-[max(50vh,22rem)] z-50 grid grid-rows-[auto_1fr] bg-paper text-ink border-[10px] border-ember [animation:flash_1s_steps(2,jump-none)_infinite] motion-reduce:animate-none print:hidden"
       role="alertdialog"
       aria-label="Alarm"
       aria-describedby="alarm-words"

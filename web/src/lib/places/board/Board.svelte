@@ -71,7 +71,9 @@
   }
 </script>
 
-<section class="pt-4 pb-6 px-7 flex flex-col gap-2 flex-1 items-start max-lg:p-3">
+<section
+  class="pt-4 pb-6 px-7 flex flex-col gap-2 flex-1 items-start max-lg:p-3 print:p-0 print:[zoom:0.75]"
+>
   {#if place.missing || (roast === null && current?.fault)}
     <h1 class="shout">Nothing on the board.</h1>
     {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
@@ -79,7 +81,7 @@
   {:else if roast === null || view === null}
     <Working words="Fetching the slices…" />
   {:else}
-    <p class="quiet">
+    <p class="quiet print:text-xl">
       {roast.name}{#if out !== null && outlook !== null}, out at {at(out)}{/if}
     </p>
     {#if outlook === null}
@@ -107,7 +109,9 @@
       />
     {/if}
     <p class="quiet">
-      {#if carving !== null}Touch a slice to read it or give it to somebody.{/if}
+      {#if carving !== null}<span class="print:hidden"
+          >Touch a slice to read it or give it to somebody.</span
+        >{/if}
       {#if (roast.joint.pieces ?? 1) > 1}Each of {roast.joint.pieces} pieces is sliced like this.{/if}
       Each slice: the highest its middle will have been, reckoned{measured > 0
         ? ` from ${measured} reading${measured === 1 ? '' : 's'} of the whole joint`
@@ -147,7 +151,7 @@
       <Wishes cut={roast.joint.cut} />
     {/if}
     {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
-    <div class="flex gap-4 items-center mt-auto flex-wrap">
+    <div class="flex gap-4 items-center mt-auto flex-wrap print:hidden">
       {#if roast.status === 'resting'}
         <button class="act" disabled={current?.busy} onclick={carve}>Carving begins</button>
         <a class="act plain" href="/fire/{roast.id}">A reading, the curve</a>
@@ -155,6 +159,9 @@
         <a class="act" href="/fire/{roast.id}">To the fire</a>
       {:else if roast.status === 'done'}
         <a class="act" href="/book/{roast.id}">How was it? To the Book</a>
+      {/if}
+      {#if carving !== null}
+        <button class="undo" onclick={() => print()}>Print for the carver</button>
       {/if}
       {#if roast.status !== 'planning'}
         <p class="quiet">Fresh board and knife. Knife away from the body; bones first.</p>

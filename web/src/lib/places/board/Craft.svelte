@@ -23,13 +23,18 @@
       <li>{sentence(note.words, kitchen.units)}</li>
     {/each}
   </ol>
-  <label class="tick">
+  <label class="tick print:hidden">
     <input type="checkbox" checked={left} onchange={(e) => onleft(e.currentTarget.checked)} />
     I carve with the left hand
   </label>
   {#if carving.portions.length > 0}
-    <h2 class="font-bold text-xl">Who gets</h2>
-    <div class="flex flex-wrap gap-3">
+    <h2 class="font-bold text-xl print:hidden">Who gets</h2>
+    <ul class="hidden print:block">
+      {#each carving.portions.filter((p) => carving.claims[p.code]) as portion (portion.code)}
+        <li>{portion.words}: <b>{carving.claims[portion.code]}</b></li>
+      {/each}
+    </ul>
+    <div class="flex flex-wrap gap-3 print:hidden">
       {#each carving.portions as portion (portion.code)}
         <label>
           <span class="label-text">{portion.words}</span>

@@ -42,14 +42,14 @@
 </script>
 
 <div
-  class="self-stretch flex justify-center items-end gap-1 mt-4 min-h-54 max-lg:justify-start max-lg:overflow-x-auto"
+  class="self-stretch flex justify-center items-end gap-1 mt-4 min-h-54 max-lg:justify-start max-lg:overflow-x-auto print:overflow-visible"
   data-ask="slices"
   role="list"
   aria-label="Slices from the thick end to the thin end"
 >
   {#each slices as slice (slice.from_mm)}
     <div
-      class="relative grid [&_svg]:max-w-full justify-items-center content-end min-w-0 max-lg:flex-none"
+      class="relative grid [&_svg]:max-w-full justify-items-center content-end min-w-0 max-lg:flex-none print:flex-1"
       role="listitem"
     >
       <span
@@ -88,7 +88,7 @@
           )} on the whole"
         />
         <span
-          class="absolute font-bold text-lg data-read:underline data-read:decoration-3 data-read:underline-offset-4"
+          class="absolute font-bold text-lg print:text-sm data-read:underline data-read:decoration-3 data-read:underline-offset-4"
           data-read={readOn(slice.i) !== undefined || undefined}
           style:color={inkOn(Math.round(slice.centre_c))}
           aria-hidden="true"

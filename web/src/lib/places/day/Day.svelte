@@ -13,6 +13,7 @@
   import DayHead from './DayHead.svelte'
   import DayClock from './DayClock.svelte'
   import OrderList from './OrderList.svelte'
+  import ShareDay from './ShareDay.svelte'
   import Sides from './Sides.svelte'
   import { costs, nowNextLater, sidesSay, stepsSay } from './shape'
 
@@ -116,6 +117,14 @@
           <Sides state={here} {day} ovens={kitchen.ovens} {units} />
         </Fold>
         <AtStove {day} onchange={(part) => void here.change(part)} />
+        <Fold
+          heading
+          asks="share-fold"
+          title="For a helper"
+          says="a page to look at: as a file, or a link on the house's network"
+        >
+          <ShareDay {day} {units} />
+        </Fold>
       </div>
     </div>
     <div class="max-lg:order-1 print:order-0">
