@@ -17,6 +17,7 @@ from trencher.core.errors import InputError, TrencherError
 from trencher.core.thermal.budget import MOST_MIN, Budget, TooMuch, within
 
 if TYPE_CHECKING:
+    from trencher.core.planner.doubt import Doubt
     from trencher.core.planner.setup import Roast
     from trencher.formats.learned import LearnedFile
     from trencher.service.taking import TakingService
@@ -88,19 +89,22 @@ def _text(path: Path) -> str:
         raise InputError("this is not text", where=str(path), allowed="UTF-8 text") from None
 
 
+LearnedOption = Annotated[
+    Path | None,
+    typer.Option(help="What earlier roasts taught: printed by learn, or a book it reads."),
+]
+
+
 @app.command()
 def simulate(
     roast: Annotated[Path, typer.Argument(help="A roast as JSON (docs/formats.md).")],
     every: Annotated[float, typer.Option(help="Spacing of the series in seconds.")] = 60.0,
-    learned: Annotated[
-        Path | None,
-        typer.Option(help="What earlier roasts taught: printed by learn, or a book it reads."),
-    ] = None,
+    learned: LearnedOption = None,
 ) -> None:
     """Print what a method will do to a joint, as JSON."""
     from trencher.core.planner.forecast import forecast
     from trencher.formats.forecast import write_forecast
-    from trencher.formats.roast import load_json, read_roast
+    from trencher.formats.roast import load_json, read_doubt, read_roast
 
     if not SHORTEST_EVERY_S <= every <= LONGEST_EVERY_S:
         raise InputError(
@@ -109,22 +113,23 @@ def simulate(
             allowed=f"allowed: {SHORTEST_EVERY_S:g} to {LONGEST_EVERY_S:g} seconds",
         )
     told = load_json(_read(roast))
-    described = read_roast(told)
+    described, doubt = read_roast(told), read_doubt(told)
     more: dict[str, Any] = {}
     with within(Budget(MOST_MIN)):
         if learned is not None:
-            described, more["learned"] = _learned(learned, told.get("oven"), described)
-        found = write_forecast(forecast(described, every_s=every, rests=True))
+            described, more["learned"] = _learned(learned, told.get("oven"), described, doubt)
+        found = write_forecast(forecast(described, doubt=doubt, every_s=every, rests=True))
     _put({**found, **more})
 
 
-def _learned(path: Path, oven: str | None, roast: Roast) -> tuple[Roast, list[dict[str, Any]]]:
+def _learned(
+    path: Path, oven: str | None, roast: Roast, doubt: Doubt
+) -> tuple[Roast, list[dict[str, Any]]]:
     """What a file taught of this roast: the roast with it, and why."""
     from dataclasses import replace
 
     from trencher.core.belief.learning import tags_of
     from trencher.core.belief.reasons import reasons, without
-    from trencher.core.planner.doubt import Doubt
     from trencher.formats.learned import read_learned, write_reasons
     from trencher.formats.roast import check_json
 
@@ -137,8 +142,8 @@ def _learned(path: Path, oven: str | None, roast: Roast) -> tuple[Roast, list[di
     )
     made = file.learned
     gone = without(made, tags, file.left_out)
-    why = reasons(made, tags, roast, Doubt(), file.names, file.left_out)
-    return replace(roast, known=made.known(tags, roast, Doubt(), gone)), write_reasons(why)
+    why = reasons(made, tags, roast, doubt, file.names, file.left_out)
+    return replace(roast, known=made.known(tags, roast, doubt, gone)), write_reasons(why)
 
 
 def _taught(raw: bytes) -> tuple[LearnedFile, list[dict[str, Any]]]:
@@ -202,15 +207,19 @@ def read(
 def follow(
     roast: Annotated[Path, typer.Argument(help="A roast as JSON (docs/formats.md).")],
     readings: Annotated[Path, typer.Argument(help="Readings and events as CSV; - is stdin.")],
+    learned: LearnedOption = None,
 ) -> None:
     """Print what each reading makes of a roast, one line of JSON for each."""
     from trencher.core.belief.replay import replayed
     from trencher.devices.readings_csv import lines_of, read_csv
     from trencher.formats.following import write_following
-    from trencher.formats.roast import load_json, read_roast
+    from trencher.formats.roast import load_json, read_doubt, read_roast
 
-    described = read_roast(load_json(_read(roast)))
-    for found in replayed(described, lines_of(read_csv(_text(readings)))):
+    told = load_json(_read(roast))
+    described, doubt = read_roast(told), read_doubt(told)
+    if learned is not None:
+        described, _ = _learned(learned, told.get("oven"), described, doubt)
+    for found in replayed(described, lines_of(read_csv(_text(readings))), doubt):
         _put(write_following(found))
 
 

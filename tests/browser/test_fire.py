@@ -286,7 +286,7 @@ def test_of_two_joints_the_one_due_first_speaks_and_a_number_asks_which(
     site.house.roasts.put_in("pork-loin", 6.0)
     opened(page, f"{site.url}/fire")
     # The sirloin is due a look long before the pork.
-    expect(page.get_by_text("Sirloin for the supper, in the House oven")).to_be_visible()
+    expect(page.get_by_text("Sirloin for the supper, in House oven")).to_be_visible()
     expect(
         page.get_by_role("link", name=re.compile("Pork loin with crackling: .*"))
     ).to_be_visible()

@@ -122,7 +122,7 @@ AT_FIRE: dict[str, Check] = {
     "dark-top": Check(r"out about \d\d:\d\d"),
     "dry-tin": Check(r"out about \d\d:\d\d"),
     "scorching": Check(r"out about \d\d:\d\d"),
-    "not-heating": Check(r"Into the Scullery range"),
+    "not-heating": Check(r"Into Scullery range"),
     "found-off": Check(r"out about \d\d:\d\d"),
     "probe-dead": Check(r"As it goes: out about"),
     "which-is-out": Check(r"Take it out in .* at \d+°"),

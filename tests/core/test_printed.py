@@ -61,4 +61,4 @@ def test_a_long_loin_is_longer_not_later() -> None:
 
 def test_a_warm_start_is_a_reason_of_its_own() -> None:
     warm = next(b for b in beside(Joint(cut="lamb-leg", weight_kg=2.4, start_c=18.0)))
-    assert any("starts at {c:18.0}" in text and text.endswith("less.") for text in warm.why)
+    assert any("starts at {c:18}" in text and text.endswith("less.") for text in warm.why)

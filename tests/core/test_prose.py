@@ -18,6 +18,7 @@ from trencher.core.method.prose.marks import marks_in
 from trencher.core.method.stages import Oven
 from trencher.core.planner.reckon import for_this_oven, reckon, verdict
 from trencher.core.thermal.cooker import Cooker
+from trencher.core.units import said_c
 
 FIRST = (
     "Set the oven to 210C (190C fan). Give the joint 25 minutes, lower to 170C and allow 18 "
@@ -400,8 +401,9 @@ def test_the_verdict_says_where_it_ends_and_how_far_off_that_is() -> None:
     over = reckon("180C fan for 2 hours 20 minutes", roast(cooker=HOUSE, wanted_c=57.0)).result
     assert over is not None
     assert over.earlier_min is not None
+    assert over.peak_c is not None
     assert verdict(over, 57.0) == (
-        f"By this rule it would be {{c:{over.peak_c:.1f}}} in the middle; for {{c:57.0}} "
+        f"By this rule it would be {said_c(over.peak_c)} in the middle; for {{c:57}} "
         f"take it out {over.earlier_min:.0f} minutes earlier."
     )
     assert over.earlier_min > 20

@@ -8,6 +8,7 @@ from tests.kitchens import go, sirloin
 from trencher.core.catalogue.cuts import cut_named
 from trencher.core.outcome.outcomes import Slice, loss_of, slices_of
 from trencher.core.planner.savings import savings
+from trencher.core.units import said_kg
 
 SIRLOIN = cut_named("beef-sirloin-boned")
 
@@ -26,7 +27,7 @@ def test_what_an_overshot_joint_saves_is_worked_out_on_it() -> None:
     assert "50 % shorter" in thinner
     more = (loss_of(over.end).fraction - loss_of(right.end).fraction) * 1.9
     assert more > 0.02
-    assert f"{{w:{more:.3f}}} more juice than at {{c:57}}" in sauce
+    assert f"{said_kg(more)} more juice than at {{c:57}}" in sauce
     assert "miss it least" in least
 
 

@@ -16,6 +16,7 @@ from trencher.api.context import House
 from trencher.core.errors import Conflict, InputError, NotFound
 from trencher.core.plan import Plan
 from trencher.core.planner.setup import Deviation
+from trencher.core.units import said_d
 from trencher.formats.kitchen import write_kitchen
 from trencher.service.alarms import steps_of
 from trencher.service.clock import FastClock
@@ -337,7 +338,7 @@ def test_who_is_late_is_told_what_that_alone_made(practice: PracticeService) -> 
     out = next(d for d in joint.decisions if d.code == "out")
     assert out.degrees == pytest.approx(joint.yours_c)
     assert out.minutes == pytest.approx(14.0, abs=1.0)
-    assert f"{joint.yours_c:.1f}" in joint.lesson
+    assert said_d(abs(joint.yours_c)) in joint.lesson
     assert joint.served.peak_c == pytest.approx(58.0 + joint.luck_c + joint.yours_c)
 
 
@@ -430,11 +431,11 @@ def test_how_it_went_over_time_is_kept_and_told(house: House, practice: Practice
     practice.record(on, 6.0, 5.0, 3.0)
     practice.record(on, 9.0, 5.0, 3.0)
     assert [p.missed_c for p in practice.record_of()] == [6.0]
-    assert "{d:6.0}" in practice.record_words()
+    assert "{d:6}" in practice.record_words()
     for missed in (6.0, 6.0, 6.0, -1.0, 1.0, 1.0, 1.0):
         practice.record(begun(practice, "first"), missed, 0.5, 0.0)
     words = practice.record_words()
-    assert "Lately the middle misses by {d:1.0}, at first by {d:6.0}" in words
+    assert "Lately the middle misses by {d:1}, at first by {d:6}" in words
     assert put_in(house)
     assert hour(practice.record_of()[0].at)
     assert isinstance(house.clock, FastClock)

@@ -6,6 +6,7 @@ change of the day raises SEQUENCE, so that taking the file in again moves what i
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from datetime import datetime, timedelta
 
@@ -63,7 +64,8 @@ def _event(
     sequence: int,
     words: Callable[[str], str],
 ) -> Event:
-    start = serve_at + timedelta(minutes=round(step.at_min))
+    # As the running order has it: the minute it falls in.
+    start = serve_at + timedelta(minutes=math.floor(step.at_min))
     minutes = max(step.until_min - step.at_min, LEAST_EVENT_MIN)
     text = words(step.words)
     event = Event()

@@ -18,6 +18,7 @@ from trencher.core.catalogue.cuts import (
 from trencher.core.errors import InputError
 from trencher.core.joint import LIMITS, Joint
 from trencher.core.method.notation import parse_method
+from trencher.core.planner.doubt import Doubt
 from trencher.core.planner.setup import COOKER_LIMITS, PHYSICS_LIMITS, Physics, Roast
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.kinds import CookerKind
@@ -27,6 +28,9 @@ FORMAT, VERSION = "trencher/roast", 1
 LARGEST_BYTES = 1_000_000
 JOINT_NULLABLE = ("thickness_mm", "width_mm", "length_mm", "fat_mm")
 WANTED = (30.0, 99.0, "°C")
+DOUBT_LIMITS = {"start_c": (0.1, 10.0, "°C"), "oven_c": (0.5, 20.0, "°C"), "probe": (1.0, 10.0, "")}
+"""How well this joint's start, this oven and the tip's place are known, where it is otherwise than
+usual (``planner.doubt.Doubt``)."""
 PHYSICS_SWITCHES = ("radiation", "evaporation", "ideal_air")
 COOKER_NULLABLE = ("min_c", "max_c", "preheat_min", "tau_down_min", "tau_off_min")
 
@@ -220,6 +224,7 @@ def read_roast(value: Any) -> Roast:
         "temperatures",
         "wanted_c",
         "oven",
+        "doubt",
     )
     data = _object(value, "roast", keys)
     if data.get("format") != FORMAT:
@@ -248,6 +253,7 @@ def read_roast(value: Any) -> Roast:
             where="method",
             allowed="for example: 210C 20min; 155C until peak 58C",
         )
+    read_doubt(data)
     physics = data.get("physics")
     return Roast(
         joint=read_joint(data["joint"]),
@@ -259,8 +265,22 @@ def read_roast(value: Any) -> Roast:
     )
 
 
+def read_doubt(told: Any) -> Doubt:
+    """How well things are known of a roast's parsed JSON; what it does not say is as usual."""
+    given = told.get("doubt")
+    data = {} if given is None else _object(given, "doubt", tuple(DOUBT_LIMITS))
+    found: dict[str, Any] = {
+        k: _number(v, f"doubt.{k}", DOUBT_LIMITS[k], nullable=False) for k, v in data.items()
+    }
+    return Doubt(**found)
+
+
 def roast_file(
-    joint: Joint, cooker: Cooker, method: str, wanted_c: float | None = None
+    joint: Joint,
+    cooker: Cooker,
+    method: str,
+    wanted_c: float | None = None,
+    doubt: Doubt | None = None,
 ) -> dict[str, Any]:
     """A roast as the object that ``read_roast`` reads; what is at its default is left out."""
     facts: dict[str, Any] = {"cut": facts_of(joint.own) if joint.own else joint.cut}
@@ -281,6 +301,12 @@ def roast_file(
             oven[name] = value
     if cooker.dial_points:
         oven["dial_points"] = [list(p) for p in cooker.dial_points]
+    usual = Doubt()
+    known = {
+        name: getattr(doubt, name)
+        for name in DOUBT_LIMITS
+        if doubt is not None and getattr(doubt, name) != getattr(usual, name)
+    }
     return {
         "format": FORMAT,
         "version": VERSION,
@@ -288,6 +314,7 @@ def roast_file(
         "cooker": oven,
         "method": method,
         "wanted_c": wanted_c,
+        **({"doubt": known} if known else {}),
     }
 
 
@@ -369,6 +396,12 @@ def roast_schema() -> dict[str, Any]:
             "physics": physics,
             "temperatures": {"enum": ["air", "dial"]},
             "wanted_c": number(WANTED, nullable=True),
+            "doubt": {
+                "type": ["object", "null"],
+                "additionalProperties": False,
+                "description": "standard deviations, where otherwise than usual",
+                "properties": {n: number(v) for n, v in DOUBT_LIMITS.items()},
+            },
             "oven": {"type": ["string", "null"], "description": "id, for what was learned of it"},
         },
     }

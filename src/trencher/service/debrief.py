@@ -23,6 +23,7 @@ from trencher.core.method.stages import Method
 from trencher.core.outcome.outcomes import Slice
 from trencher.core.planner.forward import with_rest
 from trencher.core.session import Session
+from trencher.core.units import said_c, said_d
 from trencher.service.hours import hour
 from trencher.service.people import bands_of, guests_of
 from trencher.service.planning import cached_walk
@@ -152,7 +153,7 @@ def _truth(practice: Practice) -> tuple[str, ...]:
         )
     if abs(truth.oven_off_c) >= 2.0:
         way = "hotter" if truth.oven_off_c > 0 else "cooler"
-        found.append(f"It ran {{d:{abs(truth.oven_off_c):.0f}}} {way} than set.")
+        found.append(f"It ran {said_d(abs(truth.oven_off_c))} {way} than set.")
     thick = truth.thickness_mm / usual.thickness_mm - 1.0
     if abs(thick) >= 0.03:
         found.append(
@@ -162,13 +163,13 @@ def _truth(practice: Practice) -> tuple[str, ...]:
     start = truth.start_c - usual.start_c
     if abs(start) >= 1.5:
         way = "warmer" if start > 0 else "colder"
-        found.append(f"It went in {{d:{abs(start):.0f}}} {way} than thought.")
+        found.append(f"It went in {said_d(abs(start))} {way} than thought.")
     if truth.stall_c is not None:
-        found.append(f"The oven never got beyond {{c:{truth.stall_c:.0f}}}.")
+        found.append(f"The oven never got beyond {said_c(truth.stall_c)}.")
     if truth.fat_to_min > truth.fat_from_min:
         found.append(
             f"From minute {truth.fat_from_min:.0f} to {truth.fat_to_min:.0f} the tip sat in fat "
-            f"and read {{d:{truth.fat_c:.0f}}} low."
+            f"and read {said_d(truth.fat_c)} low."
         )
     if truth.browns > 1.5:
         found.append("The skin coloured much faster than usual.")
@@ -508,7 +509,7 @@ def _lesson(
         way = "longer" if late > 0 else "shorter"
         return (
             f"It stayed in {abs(late):.0f} min {way} than your last reading said: that alone made "
-            f"{{d:{abs(yours_c):.1f}}} of the middle."
+            f"{said_d(abs(yours_c))} of the middle."
         )
     if abs(luck_c) >= 1.5:
         return _unlucky(reads, out_min, known, luck_c)
@@ -524,7 +525,7 @@ def _lesson(
 
 def _unlucky(reads: Sequence[float], out_min: float, known: Choice, luck_c: float) -> str:
     """What the kitchen did, and which reading would have told of it."""
-    degrees = f"{{d:{abs(luck_c):.1f}}}"
+    degrees = f"{said_d(abs(luck_c))}"
     first = known.out_min - reads[-1] < 1.0
     gap = reads[-1] - (reads[-2] if len(reads) > 1 else 0.0)
     if first and luck_c > 0.0 and gap > 8.0:

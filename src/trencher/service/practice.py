@@ -27,6 +27,7 @@ from trencher.core.planner.doubt import Doubt, before, deviation
 from trencher.core.planner.forward import with_rest
 from trencher.core.planner.setup import Roast
 from trencher.core.session import Session
+from trencher.core.units import said_d
 from trencher.formats.story import (
     Story,
     StoryHappens,
@@ -680,11 +681,11 @@ class PracticeService:
         last = kept[-LATELY:]
         now = sum(last) / len(last)
         if len(kept) <= LATELY:
-            return f"So far the middle missed by {{d:{now:.1f}}}, on the whole."
+            return f"So far the middle missed by {said_d(now)}, on the whole."
         first = sum(kept[:LATELY]) / LATELY
-        lately = f"Lately the middle misses by {{d:{now:.1f}}}, at first by {{d:{first:.1f}}}"
+        lately = f"Lately the middle misses by {said_d(now)}, at first by {said_d(first)}"
         choice = sum(own[-LATELY:]) / LATELY
-        return f"{lately}; your own choice makes {{d:{choice:.1f}}} of it."
+        return f"{lately}; your own choice makes {said_d(choice)} of it."
 
     def end(self) -> None:
         """No practice is on any more."""

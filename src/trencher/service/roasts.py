@@ -898,7 +898,7 @@ class RoastService:
                 cooker,
                 following.outlook.nominal,
             )
-            words = f"Into the {oven.name}, hot already"
+            words = f"Into {oven.name}, hot already"
             if isinstance(result, str):
                 option = Lever(
                     code=f"move:{oven.id}", words=words, method=None, result=None, reason=result

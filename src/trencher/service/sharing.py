@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Mapping
 from datetime import datetime
 
-from trencher.core.belief.words import marked, to_do
+from trencher.core.belief.words import to_do
 from trencher.core.day.steps import DayStep
 from trencher.core.errors import TrencherError
 from trencher.core.outcome.outcomes import slices_of
 from trencher.core.session import Session
 from trencher.core.thermal.budget import TooMuch
+from trencher.core.units import said_c
 from trencher.formats.day_sheet import (
     DaySheet,
     SheetCarving,
@@ -83,14 +84,14 @@ class SharingService:
         now = following.outlook
         read = [r.minute for r in following.readings if r.minute <= now.now_min]
         said = f"its last reading at {hour(max(read))}" if read else "nobody has read it yet"
-        lines = [f"In since {hour(0)}. Its middle is reckoned at {marked(now.core_c)}; {said}."]
+        lines = [f"In since {hour(0)}. Its middle is reckoned at {said_c(now.core_c)}; {said}."]
         if following.left_alone:
             return (*lines, "It should have been over for hours. Ask the cook.")
         for step in found.steps[:NEXT_STEPS]:
             span = ""
             if step.low_min is not None and step.high_min is not None:
                 span = f" (between {hour(step.low_min)} and {hour(step.high_min)})"
-            at = "" if step.core_c is None or step.by_clock else f", at {marked(step.core_c)}"
+            at = "" if step.core_c is None or step.by_clock else f", at {said_c(step.core_c)}"
             lines.append(f"About {hour(step.due_min)}{span}: {to_do(step)}{at}.")
         return tuple(lines)
 
@@ -121,7 +122,7 @@ class SharingService:
                 + (
                     f"{self.roasts.profile().strict}, read in that slice"
                     if p.strict
-                    else f"{p.why}: back in the pan, to about {marked(p.target_c)}"
+                    else f"{p.why}: back in the pan, to about {said_c(p.target_c)}"
                 )
                 for p in carving.plates
                 if p.flash

@@ -23,6 +23,7 @@ from trencher.core.day.people import Guest, appetites, table_cautions
 from trencher.core.day.where import where_am_i
 from trencher.core.errors import InputError, UnknownName
 from trencher.core.joint import Joint
+from trencher.core.units import said_d, said_kg
 
 
 # --- lifts --------------------------------------------------------------------------------------
@@ -43,7 +44,7 @@ def test_a_lift_is_the_tin_and_the_joint_which_comes_out_lighter() -> None:
     assert going_in.kg == pytest.approx(JOINT_TIN_KG + raw_kg)
     lost_kg = going_in.kg - coming_out.kg
     assert 0.05 * raw_kg < lost_kg < 0.35 * raw_kg
-    assert f"{{w:{raw_kg:.1f}}}" in going_in.words
+    assert said_kg(raw_kg) in going_in.words
 
 
 def test_without_limits_no_sentence_changes() -> None:
@@ -146,7 +147,7 @@ def test_many_trays_are_lifted_one_by_one() -> None:
 def test_a_late_take_out_costs_what_it_costs_tonight() -> None:
     table = supper(())
     late = table.joints[0].forecast.late_c
-    assert f"{{d:{late:.1f}}}" in mend(slip_named("taken_out_late"), table, "beef", -90.0).costs
+    assert said_d(late) in mend(slip_named("taken_out_late"), table, "beef", -90.0).costs
     with pytest.raises(UnknownName):
         slip_named("moon")
 

@@ -339,7 +339,7 @@ def one_roast_file(house: HouseDep, body: s.MethodBody) -> dict[str, Any]:
     """Joint, oven and method as the file that ``trencher simulate`` reads."""
     wish = wish_of(house, body)
     method = str(parse_method(body.method))
-    return roast_file(wish.joint, wish.cooker, method, wish.wanted_c)
+    return roast_file(wish.joint, wish.cooker, method, wish.wanted_c, wish.doubt)
 
 
 # --- kept under a name ------------------------------------------------------------------------

@@ -14,8 +14,9 @@ from trencher.core.belief.agenda import AgendaStep
 from trencher.core.belief.follow import LOOK_MIN, Outlook, look_at
 from trencher.core.belief.hands import NOBODY, Hands
 from trencher.core.belief.timeline import Timeline
-from trencher.core.belief.words import marked, now_due, soon, was_done
+from trencher.core.belief.words import now_due, soon, was_done
 from trencher.core.thermal.history import Row
+from trencher.core.units import said_c
 
 SOON_MIN = 5.0
 """The early warning before the take-out."""
@@ -111,7 +112,7 @@ def _climb(line: Timeline, found: Outlook, wanted_c: float) -> list[Alarm]:
             Alarm(
                 "passes",
                 line.pulled_min,
-                f"It will pass {marked(wanted_c)} and reach {marked(found.peak_c)}: uncover "
+                f"It will pass {said_c(wanted_c)} and reach {said_c(found.peak_c)}: uncover "
                 "it, or cut it open.",
             )
         )
@@ -131,7 +132,7 @@ def _warm(found: Outlook) -> list[Alarm]:
         Alarm(
             "warm",
             due,
-            f"The middle has been between {{c:{WARM_LOW_C:.1f}}} and {{c:{WARM_HIGH_C:.1f}}} for "
+            f"The middle has been between {said_c(WARM_LOW_C)} and {said_c(WARM_HIGH_C)} for "
             "six hours, the usual limit. Hotter now, and ask your authority before it is eaten.",
         )
     ]

@@ -47,8 +47,10 @@ class Replayed(NamedTuple):
     steps: list[AgendaStep]
 
 
-def replayed(roast: Roast, lines: Iterable[ReplayLine]) -> Iterator[Replayed]:
-    """What is made of each line with a reading.
+def replayed(
+    roast: Roast, lines: Iterable[ReplayLine], doubt: Doubt | None = None
+) -> Iterator[Replayed]:
+    """What is made of each line with a reading. ``doubt``: how well joint and oven are known.
 
     Belief is renewed at most every 20 s of roast time, or where a line is for earlier than that;
     readings for earlier that follow each other are taken together, when the last of them is there.
@@ -108,7 +110,7 @@ def replayed(roast: Roast, lines: Iterable[ReplayLine]) -> Iterator[Replayed]:
             continue
         if late or found is None or now - believed_at >= BELIEF_EVERY_MIN - 1e-9:
             at = happened(timeline(planned, as_planned(planned, ends, now), now), events, now)
-            found, believed_at = outlook(roast, at, readings, now, Doubt()), now
+            found, believed_at = outlook(roast, at, readings, now, doubt), now
             steps = agenda(
                 at,
                 planned,

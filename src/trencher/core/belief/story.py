@@ -17,6 +17,7 @@ from trencher.core.planner.forecast import SERIES, spaced
 from trencher.core.planner.forward import walk
 from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal.history import Row
+from trencher.core.units import said_d
 
 PartCode = Literal["today", "stages", "done", "oven", "joint", "hand", "climb"]
 WORTH_MIN, WORTH_C = 0.5, 0.25
@@ -154,5 +155,5 @@ def _joint_words(d: Deviation) -> str:
     if thick:
         told.append(f"{abs(thick)} % {'thicker' if thick > 0 else 'thinner'} than measured")
     if abs(d.start_c) >= 1.0:
-        told.append(f"{{d:{abs(d.start_c):.0f}}} {'warmer' if d.start_c > 0 else 'colder'} inside")
+        told.append(f"{said_d(abs(d.start_c))} {'warmer' if d.start_c > 0 else 'colder'} inside")
     return "the joint: " + (" and ".join(told) or "takes the heat in its own way")

@@ -6,7 +6,8 @@ Temperatures are marked (``units.in_metric``); minutes are the screen's own to s
 from __future__ import annotations
 
 from trencher.core.belief.agenda import AgendaStep
-from trencher.core.method.stages import Verb, number
+from trencher.core.method.stages import Verb
+from trencher.core.units import said_c
 
 _DO: dict[str, str] = {
     "out": "Take it out",
@@ -96,28 +97,22 @@ def now_due(step: AgendaStep) -> str:
         return f"{to_do(step)}."
     if step.code == "recheck" and step.core_c is not None:
         return (
-            f"It showed {marked(step.core_c)}, as hot as it is to come out. That is not "
+            f"It showed {said_c(step.core_c)}, as hot as it is to come out. That is not "
             "believed: read it again in another place, and take it out if it says the same."
         )
     if step.eye:
         return f"It should be {step.eye} now: look, then {lower(to_do(step))}."
-    at = "" if step.core_c is None or step.by_clock else f", at {marked(step.core_c)}"
+    at = "" if step.core_c is None or step.by_clock else f", at {said_c(step.core_c)}"
     return f"{to_do(step)} now{at}."
 
 
 def soon(step: AgendaStep, late_min: float = 0.0) -> str:
     """What is heard some minutes before; ``late_min``: how late it is usually done here."""
-    at = "" if step.core_c is None or step.by_clock else f", at {marked(step.core_c)}"
+    at = "" if step.core_c is None or step.by_clock else f", at {said_c(step.core_c)}"
     told = f"{to_do(step)} soon{at}: make room for it."
     if late_min < 1.0:
         return told
     return f"{told} Here it usually comes out {late_min:.0f} min late."
-
-
-def marked(c: float) -> str:
-    """A temperature within a sentence, to a tenth: whole degrees are made in the unit it is read
-    in, never from another's."""
-    return f"{{c:{number(round(c, 1))}}}"
 
 
 def lower(text: str) -> str:

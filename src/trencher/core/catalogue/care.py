@@ -9,6 +9,8 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from trencher.core.units import said_mm
+
 SALT_DIFFUSES_M2_S = 2.0e-10
 """Salt in cold raw meat: published values lie between 1 and 4·10⁻¹⁰ m²/s."""
 CURE_H, CURE_FALLBACK_H = 24.0, 1.25
@@ -65,14 +67,14 @@ def salt_advice(hours_left: float, *, uncovered: bool = True) -> SaltAdvice:
     if surface == "wetter":
         return SaltAdvice(
             "just_before", 0.0, "as_it_was",
-            f"Salted now it would get {{l:{depth:.0f}}} deep and {SURFACE_WORDS['wetter']}: salt "
+            f"Salted now it would get {said_mm(depth)} deep and {SURFACE_WORDS['wetter']}: salt "
             "it just before it goes in.",
         )  # fmt: skip
     if surface == "as_it_was":
         return SaltAdvice("just_before", 0.0, surface, "Salt it as it goes in.")
     return SaltAdvice(
         "now", depth, surface,
-        f"Salt it now: by then it is {{l:{depth:.0f}}} deep and {SURFACE_WORDS[surface]}.",
+        f"Salt it now: by then it is {said_mm(depth)} deep and {SURFACE_WORDS[surface]}.",
     )  # fmt: skip
 
 

@@ -29,6 +29,7 @@ from trencher.core.day.dishes import JointDish
 from trencher.core.day.steps import DayStep, LaneSpan
 from trencher.core.planner.hands import READY_MIN
 from trencher.core.planner.thaw import CHANGE_WATER_MIN, Thaw, thaw
+from trencher.core.units import said_mm
 
 SALT_MIN, HANG_MIN, TURN_MIN, TIE_MIN, COAT_MIN, OUT_MIN = 5.0, 3.0, 2.0, 6.0, 4.0, 1.0
 """Hands for each. Estimates."""
@@ -265,8 +266,8 @@ class _Writer:
                     at - hours * H,
                     SALT_MIN,
                     at - CURE_FALLBACK_H * H,
-                    f"{{l:{depth:.0f}}} deep by then; {SURFACE_WORDS[surface]}; at the latest hour "
-                    f"still {{l:{less:.0f}}}",
+                    f"{said_mm(depth)} deep by then; {SURFACE_WORDS[surface]}; at the latest hour "
+                    f"still {said_mm(less)}",
                 )
                 begins.append(at - hours * H)
             else:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from trencher.core.catalogue.care import Care
 from trencher.core.day.buying import ribs_of
 from trencher.core.joint import Joint, size_of
+from trencher.core.units import said_kg, said_mm
 
 THIN_FAT_MM = 3.0
 
@@ -15,11 +16,11 @@ def card(joint: Joint, care: Care) -> tuple[str, ...]:
     cut = joint.facts
     size = size_of(joint)
     ribs = ribs_of(cut, joint.weight_kg)
-    weight = f"{cut.name}, about {{w:{joint.weight_kg:.1f}}}"
+    weight = f"{cut.name}, about {said_kg(joint.weight_kg)}"
     lines = [f"{weight}, {ribs} ribs" if ribs and ribs > 1 else weight]
     lines.append(
-        f"In one piece, about {{l:{size.thickness_mm:.0f}}} at its thickest and "
-        f"{{l:{size.length_mm:.0f}}} long: rather long and even than short and thick."
+        f"In one piece, about {said_mm(size.thickness_mm)} at its thickest and "
+        f"{said_mm(size.length_mm)} long: rather long and even than short and thick."
     )
     if cut.bone_share > 0 and ribs:
         lines.append("Chine bone off, ribs left on and cleaned; the bones to take home.")
@@ -30,7 +31,7 @@ def card(joint: Joint, care: Care) -> tuple[str, ...]:
     if cut.rind:
         lines.append("Rind left on, dry, scored shallowly and close, not into the meat.")
     elif joint.top_fat_mm > THIN_FAT_MM:
-        lines.append(f"Fat cover left on, about {{l:{joint.top_fat_mm:.0f}}}, even.")
+        lines.append(f"Fat cover left on, about {said_mm(joint.top_fat_mm)}, even.")
     tied = cut.tied if joint.tied is None else joint.tied
     if cut.safety == "rolled" or "rolled" in joint.flags:
         lines.append("Rolled and tied: ask what lies inside, and turn it over before you pay.")

@@ -10,6 +10,7 @@ from trencher.core.day.fixed import Disagreement, Fixed
 from trencher.core.day.options import Writer
 from trencher.core.day.order import Order
 from trencher.core.day.placement import place
+from trencher.core.units import said_c, said_d, said_mm
 
 What = Literal[
     "heat", "room", "hands", "rings", "tins", "time", "heat_range", "fridge", "lift", "quiet"
@@ -120,13 +121,13 @@ def _of_joints(table: Table, d: Disagreement) -> Clash:
     oven = table.room.oven(d.oven).name
     if d.kind == "room":
         words = (
-            f"{names[d.first]} and {names[d.second]} together are {{l:{d.difference:.0f}}} higher "
+            f"{names[d.first]} and {names[d.second]} together are {said_mm(d.difference)} higher "
             f"than {oven} has room for."
         )
     else:
         words = (
             f"{names[d.first]} and {names[d.second]} want {oven} at heats "
-            f"{{d:{d.difference:.0f}}} apart at one time."
+            f"{said_d(d.difference)} apart at one time."
         )
     return Clash(
         what="heat" if d.kind == "heat" else "room",
@@ -250,7 +251,7 @@ def _heat_words(dish: SideDish) -> str:
     baked = [s for s in dish.side.steps if s.where == "oven"]
     if not baked:
         return ""
-    return f" ({{c:{baked[-1].low_c:.1f}}} to {{c:{baked[-1].high_c:.1f}}})"
+    return f" ({said_c(baked[-1].low_c)} to {said_c(baked[-1].high_c)})"
 
 
 def joint_named(table: Table, joint_id: str) -> JointDish | None:

@@ -9,6 +9,7 @@ from trencher.core.day.fixed import Moment, moments
 from trencher.core.day.steps import Code, DayStep, LaneSpan
 from trencher.core.method.stages import Off, Oven, Rest, Stage, Wait
 from trencher.core.planner.hands import READY_MIN
+from trencher.core.units import said_c
 
 COVER_WORDS = {
     "open": "rest it open",
@@ -48,7 +49,7 @@ def _words(moment: Moment, joint: JointDish, oven: OvenPlace) -> str:
         rest = f"; {COVER_WORDS[stage.how]}" if isinstance(stage, Rest) else ""
         if joint.thermometer == "none":
             return f"{joint.name} out, by the clock{rest}"
-        return f"{joint.name} out at {{c:{joint.forecast.pull_core_c:.1f}}} in the middle{rest}"
+        return f"{joint.name} out at {said_c(joint.forecast.pull_core_c)} in the middle{rest}"
     if moment.code == "sear":
         return f"Brown {joint.name} in the pan, every side"
     if moment.code == "task":

@@ -15,6 +15,7 @@ from trencher.core.day.dishes import JointDish, SideDish, Table
 from trencher.core.day.options import step_id
 from trencher.core.day.steps import DayStep
 from trencher.core.method.stages import Oven
+from trencher.core.units import said_kg
 
 VESSEL_KG: dict[Vessel, float] = {
     "none": 0.0,
@@ -41,7 +42,7 @@ class Lift:
     @property
     def words(self) -> str:
         """“1.6 tin, 1.9 joint”, with marked weights."""
-        return ", ".join(f"{name} {{w:{kg:.1f}}}" for name, kg in self.parts if kg > 0.05)
+        return ", ".join(f"{name} {said_kg(kg)}" for name, kg in self.parts if kg > 0.05)
 
 
 def _sum(**parts: float) -> Lift:
@@ -108,14 +109,14 @@ def _given(step: DayStep, table: Table, lift: Lift, undone: list[str]) -> DaySte
     """The step as a helper's, or said to be nobody's."""
     if not table.room.helpers:
         undone.append(
-            f"“{step.words}” is a lift of {{w:{lift.kg:.1f}}} ({lift.words}): name somebody who "
+            f"“{step.words}” is a lift of {said_kg(lift.kg)} ({lift.words}): name somebody who "
             "helps."
         )
-        return replace(step, note=_joined(step.note, f"too heavy: {{w:{lift.kg:.1f}}}"))
+        return replace(step, note=_joined(step.note, f"too heavy: {said_kg(lift.kg)}"))
     return replace(
         step,
         who=table.room.helpers[0],
-        note=_joined(step.note, f"lifts {{w:{lift.kg:.1f}}}: {lift.words}"),
+        note=_joined(step.note, f"lifts {said_kg(lift.kg)}: {lift.words}"),
     )
 
 
@@ -132,14 +133,14 @@ def _joint(
         return _given(step, table, lift, undone)
     if out:
         words = (
-            f"{step.words}. Pull the shelf out and lift the joint alone ({{w:{alone:.1f}}}) onto "
+            f"{step.words}. Pull the shelf out and lift the joint alone ({said_kg(alone)}) onto "
             "the board beside it; the tin stays and is emptied by the ladle"
         )
     else:
         jug = ", pour the liquid in by the jug" if parts["liquid"] > 0 else ""
         words = (
-            f"{step.words}. First the empty tin onto its shelf ({{w:{parts['tin']:.1f}}}), then "
-            f"lay the joint into it ({{w:{alone:.1f}}}){jug}"
+            f"{step.words}. First the empty tin onto its shelf ({said_kg(parts['tin'])}), then "
+            f"lay the joint into it ({said_kg(alone)}){jug}"
         )
     return replace(step, words=words)
 
@@ -159,14 +160,14 @@ def _side(step: DayStep, dish: SideDish, table: Table, most: float, undone: list
         return replace(
             step,
             words=f"{step.words}. Fill it where it stands, by the jug; take out with a "
-            f"slotted spoon, nothing is lifted ({{w:{lift.kg:.1f}}} full)",
+            f"slotted spoon, nothing is lifted ({said_kg(lift.kg)} full)",
         )
     if step.code in ("into_oven", "ready_side"):
         halves = parts["vessel"] + parts["food"] / 2.0
         if halves <= most and step.code == "into_oven":
-            return replace(step, words=f"{step.words}. In two vessels, {{w:{halves:.1f}}} each")
+            return replace(step, words=f"{step.words}. In two vessels, {said_kg(halves)} each")
         if halves <= most:
-            return replace(step, note=_joined(step.note, f"two vessels, {{w:{halves:.1f}}} each"))
+            return replace(step, note=_joined(step.note, f"two vessels, {said_kg(halves)} each"))
         return _given(step, table, lift, undone)
     return step
 

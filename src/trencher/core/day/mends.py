@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from trencher.core.catalogue.slips import SLIPS, SlipRow
 from trencher.core.day.dishes import JointDish, Table
 from trencher.core.day.steps import DayStep
+from trencher.core.units import said_d
 
 LAST_SHARE, BROWNED_SHARE = 2.0 / 3.0, 1.0 / 3.0
 """The last third begins here; by here a joint is browned. Shares of its time in the heat."""
@@ -51,7 +52,7 @@ def mend(
     possible = now_min <= min(until + spare, 0.0) and row.hands_min > 0
     costs = row.costs
     if row.code == "taken_out_late" and joint is not None:
-        costs = f"Ten minutes late lift its peak by {{d:{joint.forecast.late_c:.1f}}} tonight."
+        costs = f"Ten minutes late lift its peak by {said_d(joint.forecast.late_c)} tonight."
     if row.until == "latest" and step is not None:
         costs = _late_words(now_min, until)
     words = row.mend if possible else row.leave

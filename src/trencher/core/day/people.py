@@ -13,6 +13,7 @@ from trencher.core.catalogue.safety import Profile
 from trencher.core.day.buying import Appetite
 from trencher.core.day.dishes import JointDish, SideDish, Table
 from trencher.core.planner.cautions import Caution, plan_cautions
+from trencher.core.units import said_c
 
 MEATS = ("beef", "lamb", "pork", "game")
 AT_IT_C = 0.1
@@ -87,7 +88,7 @@ def _strict(joint: JointDish, guests: Sequence[Guest], profile: Profile) -> list
     return [
         Caution(
             f"strict:{joint.id}",
-            f"{joint.name} is planned to {{c:{peak:.1f}}} in the middle. For {_names(eaters)} the "
+            f"{joint.name} is planned to {said_c(peak)} in the middle. For {_names(eaters)} the "
             f"{profile.name} figure is {profile.strict}: only a reading in that very slice counts; "
             "plan a flash in the pan for those plates.",
         )

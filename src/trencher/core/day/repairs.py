@@ -9,6 +9,7 @@ from trencher.core.day.clashes import Clash, joint_named
 from trencher.core.day.dishes import JointDish, SideDish, Table
 from trencher.core.day.joint_steps import joint_steps
 from trencher.core.day.order import Order, order_times, running_order, wakes
+from trencher.core.units import said_c, said_d
 
 STRETCH = 3.0
 STRETCH_MOST_MIN = 60.0
@@ -159,7 +160,7 @@ def _other_pace(table: Table, joint: JointDish, replan: Replan) -> Iterator[Repa
             yield _made(
                 "other_pace",
                 _with_joint(table, other),
-                f"{joint.name} {{d:{by:.0f}}} {how}, and nobody is woken",
+                f"{joint.name} {said_d(by)} {how}, and nobody is woken",
                 _sooner(joint.start_min - other.start_min),
                 {joint.id: {"pace_c": sign * by}},
                 weight=by / 10.0,
@@ -252,7 +253,7 @@ def _of_joint(
             yield _made(
                 "common_heat",
                 _with_joint(table, other),
-                f"{joint.name} at {{c:{air:.1f}}} all the way, together",
+                f"{joint.name} at {said_c(air)} all the way, together",
                 f"{_sooner(starts)}{even}; crust {other.forecast.crust:.1f}",
                 {joint.id: {"air_c": air}},
             )

@@ -14,6 +14,7 @@ from typing import Literal
 from trencher.core.catalogue.cuts import Cut, may_be_tender
 from trencher.core.method.stages import number
 from trencher.core.thermal.cooker import Cooker
+from trencher.core.units import said_kg, said_mm
 
 Thermometer = Literal["leave-in", "spot", "none"]
 
@@ -143,8 +144,8 @@ def _pan(o: Occasion) -> Reason:
         return reason
     if o.length_mm > PAN_LONGEST_MM or o.weight_kg > PAN_HEAVIEST_KG:
         return (
-            f"{{l:{o.length_mm:.0f}}} and {{w:{o.weight_kg:.1f}}}: too much to lie flat in a pan "
-            f"({{l:{PAN_LONGEST_MM:.0f}}}, {{w:{PAN_HEAVIEST_KG:g}}}) and be turned there."
+            f"{said_mm(o.length_mm)} and {said_kg(o.weight_kg)}: too much to lie flat in a pan "
+            f"({said_mm(PAN_LONGEST_MM)}, {{w:{PAN_HEAVIEST_KG:g}}}) and be turned there."
         )
     return ""
 
@@ -153,7 +154,7 @@ def _closed(o: Occasion) -> Reason:
     if o.cut.rind:
         return "Closed in, the rind stays soft."
     if o.length_mm > POT_LONGEST_MM:
-        return f"{{l:{o.length_mm:.0f}}} does not go into a pot ({{l:{POT_LONGEST_MM:.0f}}})."
+        return f"{said_mm(o.length_mm)} does not go into a pot ({said_mm(POT_LONGEST_MM)})."
     return ""
 
 
@@ -164,7 +165,7 @@ def _salt(o: Occasion) -> Reason:
 def _thin(o: Occasion) -> Reason:
     if o.thickness_mm < THIN_MM and not o.cut.collagen:
         return (
-            f"{{l:{o.thickness_mm:.0f}}} is thin: the hot start alone would cook it through. "
+            f"{said_mm(o.thickness_mm)} is thin: the hot start alone would cook it through. "
             "Pan first, or one temperature."
         )
     return ""
@@ -172,7 +173,7 @@ def _thin(o: Occasion) -> Reason:
 
 def _low(o: Occasion) -> Reason:
     if o.thickness_mm < THIN_MM and not o.cut.collagen:
-        return f"{{l:{o.thickness_mm:.0f}}} is thin: the blast at the end would reach the middle."
+        return f"{said_mm(o.thickness_mm)} is thin: the blast at the end would reach the middle."
     return ""
 
 

@@ -17,6 +17,7 @@ from trencher.core.catalogue.safety import (
 from trencher.core.method.stages import Oven
 from trencher.core.planner.forecast import Forecast
 from trencher.core.planner.setup import kitchen
+from trencher.core.units import said_c
 
 
 @dataclass(frozen=True)
@@ -72,7 +73,7 @@ def plan_cautions(cut: Cut, forecast: Forecast, profile: Profile) -> tuple[Cauti
         found.append(
             Caution(
                 "fat_smokes",
-                f"Fat that drips into a dry tin at {{c:{hot:.1f}}} smokes: pour a cup of water "
+                f"Fat that drips into a dry tin at {said_c(hot)} smokes: pour a cup of water "
                 "under it, or lay it on roots.",
             )
         )

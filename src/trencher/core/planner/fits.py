@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from trencher.core.errors import InputError
 from trencher.core.joint import Size
 from trencher.core.thermal.surface import near_element_c
+from trencher.core.units import said_d, said_mm
 
 ROUND_IT_MM, AROUND_TIN_MM, ABOVE_MM = 15.0, 15.0, 15.0
 """Room that air needs beside a joint in its tin, beside a tin, and above a joint. Estimates."""
@@ -121,7 +122,7 @@ def fit(
     if tins and tin is None:
         a, b = sorted((size.length_mm, size.width_mm), reverse=True)
         words.append(
-            f"No tin takes {{l:{a:.0f}}} by {{l:{b:.0f}}} and goes into this oven: lay it on the "
+            f"No tin takes {said_mm(a)} by {said_mm(b)} and goes into this oven: lay it on the "
             "rack over a tray, or halve it."
         )
     elif tin is not None:
@@ -148,16 +149,14 @@ def fit(
     fits = bool(able_shelves) if shelves else True
     if shelves and shelf is None:
         words.append(
-            f"It does not fit: {{l:{size.thickness_mm + floor:.0f}}} high, and the lowest shelf "
-            f"has {{l:{cavity.shelves_mm[0]:.0f}}}."
+            f"It does not fit: {said_mm(size.thickness_mm + floor)} high, and the lowest shelf "
+            f"has {said_mm(cavity.shelves_mm[0])}."
         )
     elif shelf is not None:
-        words.append(
-            f"Shelf {shelf.shelf} from below: {{l:{shelf.clear_mm:.0f}}} of room above it."
-        )
+        words.append(f"Shelf {shelf.shelf} from below: {said_mm(shelf.clear_mm)} of room above it.")
         if shelf.hotter_c >= 5.0:
             words.append(
-                f"Its top is near a bare element and sees {{d:{shelf.hotter_c:.0f}}} more: "
+                f"Its top is near a bare element and sees {said_d(shelf.hotter_c)} more: "
                 "reckoned with."
             )
     return Fit(tin=tin, shelves=shelves, shelf=shelf, fits=fits, words=tuple(words))

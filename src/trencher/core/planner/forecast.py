@@ -22,6 +22,7 @@ from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import FINE, Grid
 from trencher.core.thermal.history import Row
+from trencher.core.units import said_c
 
 Floats = NDArray[np.float64]
 LATE_MIN = 10.0
@@ -153,7 +154,7 @@ def tough_notes(roast: Roast, plan: Walk) -> list[Note]:
     if not cut.collagen or tender >= outcomes.THERE:
         return []
     text = (
-        f"{cut.name} would still be tough: at {{c:{plan.peak_c:.1f}}} its collagen has not given. "
+        f"{cut.name} would still be tough: at {said_c(plan.peak_c)} its collagen has not given. "
         "Go on until it is tender."
     )
     return [Note("still_tough", plan.pull_index, text)]
@@ -175,7 +176,7 @@ def cooker_notes(roast: Roast) -> list[Note]:
             same = equivalent_air(roast, stage.air, k.true_air(stage))
             text = (
                 f"'{stage.air}' is written but this oven is '{kind}': reckoned for {kind} air of "
-                f"the same heat. About {{c:{same:.1f}}} of {kind} air browns and cooks as much; "
+                f"the same heat. About {said_c(same)} of {kind} air browns and cooks as much; "
                 "rewrite the stage to make it so."
             )
             notes.append(Note("air_differs", i, text))

@@ -36,6 +36,7 @@ from trencher.core.thermal.cooker import PUT_IN_S
 from trencher.core.thermal.history import Row
 from trencher.core.thermal.simulation import Simulation
 from trencher.core.thermal.surface import AT_SIX_TENTHS
+from trencher.core.units import said_c
 
 LONGEST_GOAL_S = 24 * 3600.0
 LONGEST_METHOD_S = 48 * 3600.0
@@ -233,7 +234,7 @@ def _run(state: _State, stage: Stage, index: int, kitchen: Setup, notes: list[No
         goal = length.temp.c
         if sim.core_c >= goal:
             if notes is not None:
-                text = f"The core is already at {{c:{sim.core_c:.1f}}}: this stage takes no time."
+                text = f"The core is already at {said_c(sim.core_c)}: this stage takes no time."
                 notes.append(Note("already_past", index, text))
         elif not state.enter(stage, kitchen).run(sim, goal=kernel.GOAL_CORE, value=goal):
             _unreachable(stage, index, kitchen, goal, sim)
@@ -314,7 +315,7 @@ def _run_until_peak(
         return _peak_after(trial, rest, index + 1, kitchen)
 
     if (now := peak_at(state)) >= wanted - PEAK_TOLERANCE_C:
-        text = f"The core will climb to {{c:{now:.1f}}} without this stage: it takes no time."
+        text = f"The core will climb to {said_c(now)} without this stage: it takes no time."
         notes.append(Note("already_past", index, text))
         state.leave(stage)
         return

@@ -31,6 +31,7 @@ from trencher.core.planner.setup import Deviation, Roast, kitchen
 from trencher.core.planner.thermometers import at_their_minutes, by_core
 from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.units import said_c, said_d
 
 LATE_LOOK_MIN, LATE_BLAST_MIN = 10.0, 5.0
 MISSED_MIN = 15.0
@@ -126,7 +127,7 @@ def _late_looks(method: Method, plan: Walk) -> list[_Case]:
                 _longer(method, plan, i, late),
             )
         ]
-    guard = f"An alarm at {{c:{plan.stages[i].core_c - 4:.1f}}}, and stay in the kitchen from then."
+    guard = f"An alarm at {said_c(plan.stages[i].core_c - 4)}, and stay in the kitchen from then."
     if isinstance(stage.length, Minutes | Rate):
         guard = "A timer that you can hear from the table, set five minutes early."
     stays = i + 1 < len(method.stages) and isinstance(method.stages[i + 1], HEATED)
@@ -177,7 +178,7 @@ def _dials(method: Method, *, known: bool) -> list[_Case]:
         _Case(
             "wrong_dial",
             ovens[0],
-            f"the oven, {{d:{off:.0f}}} {words}",
+            f"the oven, {said_d(off)} {words}",
             guard,
             method,
             Deviation(oven_c=sign * off),
@@ -263,11 +264,11 @@ def _said(case: _Case, found: _Plate, plan: _Plate, *, rind: bool) -> str:
     costs: list[str] = []
     peak, later = found.peak_c - plan.peak_c, found.end_min - plan.end_min
     if abs(peak) >= 0.5:
-        costs.append(f"it ends {{d:{abs(peak):.1f}}} {'higher' if peak > 0 else 'lower'}")
+        costs.append(f"it ends {said_d(abs(peak))} {'higher' if peak > 0 else 'lower'}")
     if case.code != "late_guests" and abs(later) >= 3.0:
         costs.append(f"it is ready {abs(later):.0f} minutes {'later' if later > 0 else 'sooner'}")
     if case.code == "late_guests" and plan.mean_c - found.mean_c >= 1.0:
-        costs.append(f"the plate is {{d:{plan.mean_c - found.mean_c:.0f}}} cooler")
+        costs.append(f"the plate is {said_d(plan.mean_c - found.mean_c)} cooler")
     if rind and plan.crisp - found.crisp >= 0.15:
         costs.append("the rind is softer")
     if plan.crust - found.crust >= 0.15:

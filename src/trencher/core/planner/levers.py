@@ -32,6 +32,7 @@ from trencher.core.thermal import conduction as kernel
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import FINE, Grid
 from trencher.core.thermal.history import Row, read_at
+from trencher.core.units import said_c, said_d
 
 STEP_C = 20.0
 BLAST_C, BLAST_MIN = 235.0, 8.0
@@ -302,7 +303,7 @@ def _slower(
         return None
     stage = best.stages[current]
     assert isinstance(stage, Oven)
-    return "slower", f"Oven to {{c:{stage.temp.c:.1f}}} from now on", best
+    return "slower", f"Oven to {said_c(stage.temp.c)} from now on", best
 
 
 def _offer(
@@ -318,7 +319,7 @@ def _offer(
         method=method,
         result=result,
         gains=gains,
-        costs=(*costs, f"{{c:{result.served_c:.1f}}} warm on the whole when carved"),
+        costs=(*costs, f"{said_c(result.served_c)} warm on the whole when carved"),
     )
 
 
@@ -366,9 +367,7 @@ def compared(base: Result, other: Result) -> tuple[tuple[str, ...], tuple[str, .
         (costs if minutes > 0 else gains).append(f"{abs(minutes):.0f} minutes {words}")
     peak = other.peak_c - base.peak_c
     if abs(peak) >= MIN_C:
-        costs.append(
-            f"ends {{d:{abs(peak):.1f}}} {'higher' if peak > 0 else 'lower'} in the middle"
-        )
+        costs.append(f"ends {said_d(abs(peak))} {'higher' if peak > 0 else 'lower'} in the middle")
     for name, a, b, good in (
         ("even pink", base.even_fraction, other.even_fraction, True),
         ("crust", base.crust, other.crust, True),

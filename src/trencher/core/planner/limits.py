@@ -15,6 +15,7 @@ from trencher.core.planner.forward import Note, walk, walk_part
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.geometry import FINE, TOP, Grid
 from trencher.core.thermal.simulation import Simulation
+from trencher.core.units import said_c, said_d
 
 LONGEST_SHARE = 3.0
 """Colour is not waited for longer than this many times the written minutes."""
@@ -49,7 +50,7 @@ def within_limits(roast: Roast, grid: Grid = FINE) -> tuple[Roast, tuple[Note, .
         stages = list(roast.method.stages)
         stages[i] = limited
         changed = replace(roast, method=Method(tuple(stages)))
-        text = f"{{c:{asked:.1f}}} is written; reckoned at this oven's limit, {{c:{true:.1f}}}."
+        text = f"{said_c(asked)} is written; reckoned at this oven's limit, {said_c(true)}."
         if asked > true and isinstance(stage.length, Minutes | Rate) and roast.physics.evaporation:
             changed, text = _by_colour(roast, changed, i, text, grid)
         notes.append(Note("oven_limit", i, text))
@@ -80,7 +81,7 @@ def _by_colour(asked: Roast, limited: Roast, i: int, text: str, grid: Grid) -> t
         f"{written:.0f}"
     )
     if abs(moved) >= WORTH_C:
-        text += f"; the core is then {{d:{abs(moved):.1f}}} {'further' if moved > 0 else 'back'}"
+        text += f"; the core is then {said_d(abs(moved))} {'further' if moved > 0 else 'back'}"
     try:
         before, after = walk(kitchen(free, grid)).pull_min, walk(kitchen(longer, grid)).pull_min
     except TrencherError:

@@ -17,6 +17,7 @@ from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.units import said_c, said_mm
 
 RULE_OF_KIND = "per-500g"
 """The table whose rows hold for every cut of an animal."""
@@ -92,13 +93,13 @@ def _why(joint: Joint, row: Printed, here: float, middle: float) -> list[str]:
     if size.thickness_mm != as_cut.thickness_mm:
         weigh(
             replace(usual, start_c=joint.start_c),
-            f"yours is {{l:{size.thickness_mm:.0f}}} thick, where such a piece usually is "
-            f"{{l:{as_cut.thickness_mm:.0f}}}",
+            f"yours is {said_mm(size.thickness_mm)} thick, where such a piece usually is "
+            f"{said_mm(as_cut.thickness_mm)}",
         )
     if abs(joint.start_c - start_c) >= 1.0:
         weigh(
             replace(joint, start_c=start_c),
-            f"yours starts at {{c:{joint.start_c:.1f}}}, the rule’s from the fridge",
+            f"yours starts at {said_c(joint.start_c)}, the rule’s from the fridge",
         )
     sentences = [text for _, text in sorted(found, reverse=True)]
     cut = joint.facts

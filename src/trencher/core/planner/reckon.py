@@ -17,6 +17,7 @@ from trencher.core.planner.forward import Walk, walk
 from trencher.core.planner.limits import within_limits
 from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.thermal.kinds import CookerKind
+from trencher.core.units import said_c
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -184,16 +185,16 @@ def verdict(found: Reckoned, wanted_c: float | None) -> str:
     """What a rule would do, in one sentence with marked temperatures."""
     if found.peak_c is None:
         return f"This cannot be done here: {found.reason}."
-    said = f"By this rule it would be {{c:{found.peak_c:.1f}}} in the middle"
+    said = f"By this rule it would be {said_c(found.peak_c)} in the middle"
     if wanted_c is None:
         return f"{said}."
     if abs(found.peak_c - wanted_c) < AS_WANTED_C:
         return f"{said}: as wanted."
     if found.earlier_min is None:
-        return f"{said}, not {{c:{wanted_c:.1f}}}."
+        return f"{said}, not {said_c(wanted_c)}."
     minutes = abs(found.earlier_min)
     word = "earlier" if found.earlier_min > 0 else "later"
-    return f"{said}; for {{c:{wanted_c:.1f}}} take it out {minutes:.0f} minutes {word}."
+    return f"{said}; for {said_c(wanted_c)} take it out {minutes:.0f} minutes {word}."
 
 
 AS_WANTED_C = 0.7

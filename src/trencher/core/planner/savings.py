@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from trencher.core.catalogue.carving import thickness_mm
 from trencher.core.catalogue.cuts import Cut
 from trencher.core.outcome.outcomes import Slice
+from trencher.core.units import said_d, said_kg
 
 THIN_SHARE, THINNEST_MM = 0.5, 2
 """Thinner means half as thick, as far as a knife goes. Estimate."""
@@ -58,7 +59,7 @@ def _sauce(more: float, raw_kg: float, wanted_c: float) -> str:
             f"It loses hardly more juice than at {{c:{wanted_c:g}}}: sauce has little to put back."
         )
     return (
-        f"It loses {{w:{more * raw_kg:.3f}}} more juice than at {{c:{wanted_c:g}}}: so much more "
+        f"It loses {said_kg(more * raw_kg)} more juice than at {{c:{wanted_c:g}}}: so much more "
         "sauce, warm over the slices, puts it back."
     )
 
@@ -73,6 +74,6 @@ def _least(slices: Sequence[Slice], wanted_c: float) -> str:
     numbers = ", ".join(str(n + 1) for n in least)
     far = max(abs(over[n]) for n in least)
     return (
-        f"From the thick end, slices {numbers} miss it least, by {{d:{far:.0f}}}; slice "
-        f"{worst + 1} by {{d:{abs(over[worst]):.0f}}}. Those first, the rest under sauce."
+        f"From the thick end, slices {numbers} miss it least, by {said_d(far)}; slice "
+        f"{worst + 1} by {said_d(abs(over[worst]))}. Those first, the rest under sauce."
     )

@@ -12,6 +12,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
+from trencher.core.units import said_d
+
 NEAR_C = 1.5
 """A way that ends farther from what is wanted is no answer to it, if there are others."""
 LEAST_SPAN = (math.log(1.25), 0.08, 1.0)
@@ -101,7 +103,7 @@ def _length(minutes: float) -> str:
 
 
 def _within(risk_c: float) -> str:
-    return f"in eight of ten within {{d:{risk_c:.1f}}}, ten minutes late included,"
+    return f"in eight of ten within {said_d(risk_c)}, ten minutes late included,"
 
 
 def _words(w: Figures, three: Sequence[Figures]) -> str:
@@ -119,7 +121,7 @@ def _words(w: Figures, three: Sequence[Figures]) -> str:
         )
     if all(w.risk_c < x.risk_c - 0.3 for x in others):
         more = min(x.risk_c for x in others)
-        told.append(f"the surest, {_within(w.risk_c)} instead of {{d:{more:.1f}}}")
+        told.append(f"the surest, {_within(w.risk_c)} instead of {said_d(more)}")
     if not told:
         told.append(_between(w, others))
     said = "; ".join(told)
@@ -137,7 +139,7 @@ def _between(w: Figures, others: Sequence[Figures]) -> str:
     if w.even is not None and w.even > (raw.even or 0.0) + 0.03:
         parts.append(f"{_percent(w.even)} as wanted instead of {_percent(raw.even or 0.0)}")
     if w.risk_c < wild.risk_c - 0.3:
-        parts.append(f"{_within(w.risk_c)} instead of {{d:{wild.risk_c:.1f}}}")
+        parts.append(f"{_within(w.risk_c)} instead of {said_d(wild.risk_c)}")
     return f"between the two: {'; '.join(parts)}" if parts else "much like the others here"
 
 

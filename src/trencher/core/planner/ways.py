@@ -14,6 +14,7 @@ from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.planner.thermometers import looked_at
 from trencher.core.thermal.cooker import Cooker
 from trencher.core.thermal.geometry import COARSE
+from trencher.core.units import said_c
 
 ONE_HEAT = "one-temperature"
 """The school of a joint that is simply in."""
@@ -44,13 +45,13 @@ def oven_reason(method: Method, cooker: Cooker) -> str:
     heats = [s.temp.c for s in method.stages if isinstance(s, Oven)]
     if cooker.min_c is not None and any(c < cooker.min_c - BELOW_LOWEST_C for c in heats):
         return (
-            f"It asks for {{c:{min(heats):.1f}}}; this oven goes no lower than "
-            f"{{c:{cooker.min_c:.1f}}}."
+            f"It asks for {said_c(min(heats))}; this oven goes no lower than "
+            f"{said_c(cooker.min_c)}."
         )
     if cooker.max_c is not None and any(c > cooker.max_c + ABOVE_HIGHEST_C for c in heats):
         return (
-            f"It asks for {{c:{max(heats):.1f}}}; this oven goes no higher than "
-            f"{{c:{cooker.max_c:.1f}}}."
+            f"It asks for {said_c(max(heats))}; this oven goes no higher than "
+            f"{said_c(cooker.max_c)}."
         )
     return ""
 

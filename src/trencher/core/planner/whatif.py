@@ -17,6 +17,7 @@ from trencher.core.planner.setup import Roast, kitchen
 from trencher.core.planner.thermometers import at_their_minutes
 from trencher.core.thermal.geometry import COARSE
 from trencher.core.thermal.surface import RestHow, SurfaceState
+from trencher.core.units import said_c
 
 CHILL_MIN = 60.0
 """Longest the chill is taken off; the room's clock counts from it."""
@@ -172,7 +173,7 @@ def _changes(roast: Roast, plan: Walk) -> list[_Change]:
         if stages[first].temp.c > HALF_HOT_C + 20.0:  # type: ignore[union-attr]
             found.append(
                 _Change(
-                    "not_yet_hot", f"oven only at {{c:{HALF_HOT_C:.1f}}} when it goes in", _half_hot
+                    "not_yet_hot", f"oven only at {said_c(HALF_HOT_C)} when it goes in", _half_hot
                 )
             )
         found.append(_Change("cold_oven", "oven started cold, the joint in it", _cold_oven))

@@ -10,7 +10,13 @@ export function weight(kg: number, units: Units): string {
   if (units === 'C' && kg > 0 && kg < 0.1) return `${Math.round(kg * 1000)} g`
   if (units === 'C') return `${kg.toFixed(2)} kg`
   const ounces = Math.round((kg / LB) * 16)
-  return `${Math.floor(ounces / 16)} lb ${ounces % 16} oz`
+  const pounds = Math.floor(ounces / 16)
+  return `${pounds === 0 ? '' : `${pounds} lb `}${ounces % 16} oz`
+}
+
+/** A weight within a sentence: a joint's to a tenth of a kilogram. */
+export function saidWeight(kg: number, units: Units): string {
+  return units === 'C' && kg >= 1 ? `${kg.toFixed(1)} kg` : weight(kg, units)
 }
 
 /** A length in mm or inches. */

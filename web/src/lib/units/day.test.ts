@@ -22,7 +22,7 @@ describe('words of a day', () => {
     expect(longDay(new Date(2026, 9, 3, 12))).toBe('Saturday 3 October')
   })
   it('show a lift in the cook’s own units', () => {
-    expect(sentence('the empty tin ({w:1.6})', 'C')).toBe('the empty tin (1.60 kg)')
+    expect(sentence('the empty tin ({w:1.6})', 'C')).toBe('the empty tin (1.6 kg)')
     expect(sentence('the empty tin ({w:1.6})', 'F')).toBe('the empty tin (3 lb 8 oz)')
   })
 })

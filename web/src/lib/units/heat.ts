@@ -26,11 +26,21 @@ export function temp(c: number, units: Units, bare = false): string {
   return bare ? `${value}°` : `${value} °${units}`
 }
 
-/** A difference of temperatures, signed. */
+/** To a tenth; whole from ten on. `|| 0`: nothing is ever −0. */
+function tenths(value: number): number {
+  return Number(value.toFixed(Math.abs(value) < 9.95 ? 1 : 0)) || 0
+}
+
+/** How far two temperatures are apart, in a sentence. */
+export function apart(c: number, units: Units): string {
+  return `${tenths(units === 'C' ? c : c * 1.8)} °${units}`
+}
+
+/** A difference of temperatures, signed unless it is none. */
 export function delta(c: number, units: Units): string {
-  const value = units === 'C' ? c : c * 1.8
-  const text = Math.abs(value) < 9.95 ? value.toFixed(1) : value.toFixed(0)
-  return `${value >= 0 ? '+' : '−'}${text.replace('-', '')}°`
+  const value = tenths(units === 'C' ? c : c * 1.8)
+  const text = Math.abs(value).toFixed(Math.abs(value) < 9.95 ? 1 : 0)
+  return `${value > 0 ? '+' : value < 0 ? '−' : ''}${text}°`
 }
 
 /** What an oven's dial must show for a dial temperature in °C, in its own marks. */
@@ -40,7 +50,7 @@ export function dial(c: number, marks: Marks): string {
     const nearest = GAS_F.reduce((a, b) => (Math.abs(b[1] - f) < Math.abs(a[1] - f) ? b : a))
     return `gas ${nearest[0]}`
   }
-  return `${Math.round(marks === 'C' ? c : toF(c))} °${marks}`
+  return temp(c, marks)
 }
 
 /** A dial's number in its own marks as °C, or null. */

@@ -34,6 +34,11 @@ export function hour(at: Date): string {
   return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`
 }
 
+/** What stands before an hour by which something is to be in: an hour that is past is not "by". */
+export function inBy(at: Date, now: Date): string {
+  return at.getTime() < now.getTime() ? 'should be in since' : 'in by'
+}
+
 /** When a joint is carved: as long before sitting down as carving and plating take. */
 export function carveAt(plan: { serve_at: string; ahead_min: number }): Date {
   return new Date(new Date(plan.serve_at).getTime() - plan.ahead_min * 60_000)

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import * as u from './index'
+import table from './quantities.json'
 
 describe('temperatures', () => {
   it.each([
@@ -19,17 +20,22 @@ describe('temperatures', () => {
     expect(u.delta(10, 'C')).toBe('+10°')
     expect(u.delta(10, 'F')).toBe('+18°')
     expect(u.delta(-1.25, 'C')).toBe('−1.3°')
+    // What rounds to nothing is nothing, of no sign.
+    for (const c of [0, -0.04, 0.04, -0]) expect(u.delta(c, 'C')).toBe('0.0°')
+    expect(u.delta(-0.04, 'F')).toBe('−0.1°')
   })
 })
 
-it('puts marked temperatures of a sentence into the units shown', () => {
-  expect(u.sentence('{c:70} held, or {c:75}.', 'C')).toBe('70 °C held, or 75 °C.')
-  expect(u.sentence('{c:70} held', 'F')).toBe('158 °F held')
-  expect(u.sentence('{d:1.5} further', 'C')).toBe('1.5 °C further')
-  expect(u.sentence('{d:1.5} further', 'F')).toBe('2.7 °F further')
-  expect(u.sentence('no marks {x}', 'F')).toBe('no marks {x}')
-  expect(u.sentence('{l:105} and {w:1.9}', 'C')).toBe('105 mm and 1.90 kg')
-  expect(u.sentence('{l:105} and {w:1.9}', 'F')).toBe('4.1 in and 4 lb 3 oz')
+it.each(table.rows as [string, string, string][])(
+  'writes %s out as the core does',
+  (text, c, f) => {
+    expect(u.sentence(text, 'C')).toBe(c)
+    expect(u.sentence(text, 'F')).toBe(f)
+  },
+)
+
+it.each(table.dials as [number, u.Marks, string][])('a dial for %d °C in %s', (c, marks, shown) => {
+  expect(u.dial(c, marks)).toBe(shown)
 })
 
 describe('the dial, in its own marks', () => {

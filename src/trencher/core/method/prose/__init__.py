@@ -19,6 +19,7 @@ from trencher.core.method.prose.reader import Reader
 from trencher.core.method.prose.unread import ask_about
 from trencher.core.method.stages import Method, celsius
 from trencher.core.thermal.kinds import CookerKind
+from trencher.core.units import said_c
 
 MAX_LETTERS = 6000
 MOST_ASKED = 12
@@ -88,7 +89,7 @@ def _heat_unsaid(found: RecipeReading, reader: Reader) -> RecipeReading:
         again.heat, again.where = Heat(celsius(heat), None, ()), "ready"
         again.read()
         readings.append((heat, _reading(again)))
-    choices = tuple((f"{{c:{h:.1f}}}", r.method) for h, r in readings if r.method is not None)
+    choices = tuple((f"{said_c(h)}", r.method) for h, r in readings if r.method is not None)
     if not choices or len({str(m) for _, m in choices}) == 1:
         return found
     first = readings[0][1]

@@ -13,6 +13,7 @@ from trencher.core.method.prose.heats import Heat, Other, heat_of
 from trencher.core.method.prose.lengths import AT_WORD, PLUS_END
 from trencher.core.method.prose.state import Part, Said
 from trencher.core.method.stages import Minutes, Oven, Rate, Stage, Turn, celsius
+from trencher.core.units import said_c
 
 ON_THE_OTHER = re.compile(r"\s*(?:more\s+)?on\s+the\s+other\b", re.IGNORECASE)
 FOR_OTHERS = re.compile(
@@ -57,7 +58,7 @@ class Changes(Heating):
         apart = heated and not parts[0].heat and bool(parts[0].lengths)
         if "grill" in acts and (not heated or apart):
             meant = tuple(
-                Other("grill", f"{{c:{c:.1f}}}", celsius(c), "")
+                Other("grill", f"{said_c(c)}", celsius(c), "")
                 for c in (GRILL_C, GRILL_C - 20.0, GRILL_C + 20.0)
             )
             parts[0].heat = Heat(celsius(GRILL_C), "grill", tuple(clause.get("grill")), meant)

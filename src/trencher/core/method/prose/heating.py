@@ -29,6 +29,7 @@ from trencher.core.method.stages import (
     celsius,
 )
 from trencher.core.thermal.surface import Cover
+from trencher.core.units import said_d
 
 AGREE_RATE = 0.04
 """Share of a rate said per kilo and per pound that is but rounding."""
@@ -267,7 +268,7 @@ class Heating(Lengths):
     def _fan_or_still(self, draft: Draft, stage: Oven) -> None:
         """A heat without 'fan' in a text that gave both before: which of the two is it?"""
         lower = celsius(round(stage.temp.c - self.fan_drop_c))
-        gap = f"{{d:{self.fan_drop_c:.0f}}} apart, as in the pair before"
+        gap = f"{said_d(self.fan_drop_c)} apart, as in the pair before"
         draft.other("fan_or_still", f"{stage.temp} of fan air", replace(stage, air="fan"), gap)
         words = f"{stage.temp} of still air, so {lower} fan"
         draft.other("fan_or_still", words, replace(stage, temp=lower, air="fan"), gap)

@@ -13,6 +13,7 @@ from trencher.core.method.prose.lexicon import WORD_HEATS_C
 from trencher.core.method.prose.marks import Mention
 from trencher.core.method.stages import Air, Temp, celsius
 from trencher.core.thermal.kinds import CookerKind
+from trencher.core.units import said_c, said_d
 
 HIGHEST_CORE_C = 100.0
 LEAST_OVEN_C = 50.0
@@ -188,7 +189,7 @@ def goal_of(marks: Sequence[Mention], role: str) -> Goal:
     for other in temps[1:]:
         gap = other.c - temps[0].c
         if abs(gap) > AGREE_CORE_C:
-            words = f"{temps[0]} and {other} are {{d:{abs(gap):.1f}}} apart"
+            words = f"{temps[0]} and {other} are {said_d(abs(gap))} apart"
             others += [Other("core", str(t), t, words) for t in (temps[0], other)]
     return Goal(temps[0], tuple(marks), role, tuple(others))
 
@@ -251,7 +252,7 @@ def _either_scale(mark: Mention, range_c: tuple[float, float]) -> list[Other]:
     low, high = range_c
     if not (low <= mark.temp.c <= high and low <= other.c <= high):
         return []
-    words = f"{mark.temp} and {other} are {{d:{mark.temp.c - other.c:.0f}}} apart"
+    words = f"{mark.temp} and {other} are {said_d(mark.temp.c - other.c)} apart"
     return [Other("scale", str(t), t, words) for t in (mark.temp, other)]
 
 
@@ -262,7 +263,7 @@ def _compared(a: Mention, b: Mention) -> list[Other]:
     if gap <= AGREE_C:
         return []
     code = "gas" if "gas" in (a.temp.unit, b.temp.unit) else "units"
-    words = f"{a.temp} and {b.temp} are {{d:{gap:.0f}}} apart"
+    words = f"{a.temp} and {b.temp} are {said_d(gap)} apart"
     return [Other(code, str(t), t, words) for t in (a.temp, b.temp)]
 
 
@@ -270,5 +271,5 @@ def named_heat(mark: Mention, text: str) -> Heat:
     """A heat by its old name, asked about."""
     word = " ".join(text[mark.start : mark.end].casefold().split())
     c = next(c for name, c in WORD_HEATS_C if word.startswith(name))
-    near = tuple(Other("word_heat", f"{{c:{t:.1f}}}", celsius(t), "") for t in (c, c - 15, c + 15))
+    near = tuple(Other("word_heat", f"{said_c(t)}", celsius(t), "") for t in (c, c - 15, c + 15))
     return Heat(celsius(c), None, (mark,), near)

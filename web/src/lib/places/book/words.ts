@@ -1,7 +1,7 @@
 // What the Book says of a roast in words: how far off, and why there is nothing to compare.
 
 import type { BookLine } from '$lib/api/client'
-import { duration, shownIn, type Units } from '$lib/units'
+import { apart, duration, type Units } from '$lib/units'
 
 /** Why a roast has nothing to be compared with. */
 export const CLOSED: Record<string, string> = {
@@ -26,9 +26,8 @@ export function gapWords(min: number): string {
 }
 
 export function overWords(c: number, units: Units): string {
-  const value = Math.abs(shownIn('difference', c, units))
-  if (value < 0.5) return 'as wanted'
-  return `${value < 10 ? value.toFixed(1) : value.toFixed(0)}° ${c > 0 ? 'over' : 'under'} wanted`
+  if (Math.abs(c) < 0.5) return 'as wanted'
+  return `${apart(Math.abs(c), units)} ${c > 0 ? 'over' : 'under'} wanted`
 }
 
 export function counted(n: number): string {

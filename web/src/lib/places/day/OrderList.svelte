@@ -93,7 +93,9 @@
 
   function slack(step: DayStep): string {
     if (step.latest_min === null || step.latest_min - step.at_min < 3) return 'on the minute'
-    return `by ${at(step.latest_min)} at the latest`
+    return step.latest_min < nowMin && !isOver(step)
+      ? `${at(step.latest_min)} was the latest`
+      : `by ${at(step.latest_min)} at the latest`
   }
 </script>
 

@@ -108,7 +108,10 @@
 <p class="text-2xl">
   {#if first !== undefined && first.dial_c !== null}
     The dial at {dial(first.dial_c, roast.oven.marks)}{#if cold}, switched on as it goes in: the
-      oven is cold{:else if heat !== null && !late}, switched on by {hour(heat)}{/if}.
+      oven is cold{:else if heat !== null && !late}, {heat < now
+        ? 'should be on since'
+        : 'switched on by'}
+      {hour(heat)}{/if}.
   {/if}
   {#if late && length !== undefined}
     Put in now, it is ready about {hour(new Date(now.getTime() + length * 60_000))}.

@@ -1,10 +1,10 @@
 <script lang="ts">
   // The middle now: shown by a tip that is in it, read last, or reckoned; each looks different.
   import type { Outlook, Roast } from '$lib/api/client'
-  import { showing } from '$lib/state/instruments'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import type { RoastState } from '$lib/state/roast.svelte'
   import { hour, later, temp, type Units } from '$lib/units'
+  import { middleNow } from './middle'
   import { FLAGS, pace } from './sentence'
   import { spotOf } from './spots'
 
@@ -16,16 +16,9 @@
     units,
   }: { current: RoastState; roast: Roast; outlook: Outlook; putIn: number; units: Units } = $props()
 
-  const last = $derived(roast.readings.at(-1))
-  /** What sits in the middle and is heard of, if anything does. */
-  const live = $derived(
-    showing(roast, kitchen.instruments, kitchen.now).find((s) => s.place === 'core' && !s.lost),
-  )
-  const doubted = $derived(
-    outlook.live.some(
-      (l) => l.device === live?.device && l.channel === live.channel && l.flag !== '',
-    ),
-  )
+  const middle = $derived(middleNow(roast, outlook, kitchen.instruments, kitchen.now))
+  const last = $derived(middle.last)
+  const live = $derived(middle.tip)
   const flagged = $derived(last === undefined ? undefined : outlook.flags[last.seq])
 </script>
 
@@ -35,7 +28,7 @@
   </p>
 {/snippet}
 
-{#if live !== undefined && doubted}
+{#if live !== undefined && middle.doubted}
   <p class="quiet">the tip is not believed; the middle is reckoned at</p>
   {@render reckoned()}
 {:else if live !== undefined}

@@ -58,11 +58,11 @@
     <h1 class="shout text-4xl leading-shout">No way has been chosen yet.</h1>
     <a class="act" href="/ways/{roast.id}">See the ways</a>
   {:else if roast.status === 'planning'}
-    <p class="quiet">{roast.name} in the {roast.oven.name}</p>
+    <p class="quiet">{roast.name} in {roast.oven.name}</p>
     {#if current.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
     <BeforeDoor state={current} {roast} now={kitchen.now} {units} />
   {:else if outlook === null && !kitchen.connected}
-    <p class="quiet">{roast.name} in the {roast.oven.name}</p>
+    <p class="quiet">{roast.name} in {roast.oven.name}</p>
     <h1 class="shout text-4xl leading-shout">
       In since {hour(new Date(roast.put_in_at ?? kitchen.now))}.
     </h1>

@@ -57,8 +57,8 @@
 </script>
 
 <p class="quiet">
-  {roast.name}, {WHERE[stage?.kind ?? 'oven'] ?? `in the ${roast.oven.name}`} · {duration(now)} since
-  it went in{stage?.kind === 'oven' || stage?.kind === 'off'
+  {roast.name}, {WHERE[stage?.kind ?? 'oven'] ?? `in ${roast.oven.name}`} · {duration(now)} since it went
+  in{stage?.kind === 'oven' || stage?.kind === 'off'
     ? ` · air about ${temp(outlook.air_c, units)}`
     : ''}
 </p>
@@ -89,7 +89,7 @@
     <FireCurve {roast} {outlook} {now} {units} />
     {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
     {#if outlook.surprise !== ''}<p class="border-l-4 border-ember pl-3">
-        {outlook.surprise}
+        {sentence(outlook.surprise, units)}
       </p>{/if}
     <Happened
       bind:this={happened}

@@ -171,7 +171,7 @@
             disabled={current.busy}
             onclick={() => enter('moved_oven', { oven_id: oven.id })}
           >
-            Moved to the {oven.name}
+            Moved to {oven.name}
           </button>
         {/each}
       {/if}

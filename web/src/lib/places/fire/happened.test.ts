@@ -38,7 +38,7 @@ describe('what happened, in words', () => {
   it('is what was done, with the seconds of the door and what was added', () => {
     expect(say(mark('door', 3, { seconds: 120 }))).toBe('door opened, 2 min')
     expect(say(mark('added', 3, { text: 'carrots' }))).toBe('something added to the tin: carrots')
-    expect(say(mark('moved_oven', 3, { oven_id: 'range' }))).toBe('moved to the Scullery range')
+    expect(say(mark('moved_oven', 3, { oven_id: 'range' }))).toBe('moved to Scullery range')
     expect(say(mark('sense', 3, { sense: 'springs' }))).toBe('springs back slowly')
     expect(say(mark('note', 3, { text: 'Telephone' }))).toBe('Telephone')
   })

@@ -103,7 +103,7 @@ function mark(e: Marked, ovens: readonly Oven[], senses: readonly Sense[]): stri
     return sign === undefined ? (e.sense ?? '') : sign.words.toLowerCase()
   }
   if (e.what === 'moved_oven') {
-    return `moved to the ${ovens.find((o) => o.id === e.oven_id)?.name ?? 'other oven'}`
+    return `moved to ${ovens.find((o) => o.id === e.oven_id)?.name ?? 'the other oven'}`
   }
   if (e.what === 'note') return e.text
   const seconds = e.seconds === null ? '' : `, ${open(e.seconds)}`

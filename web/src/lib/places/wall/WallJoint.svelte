@@ -4,10 +4,11 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { RoastState } from '$lib/state/roast.svelte'
   import FireCurve from '$lib/places/fire/FireCurve.svelte'
+  import { middleNow } from '$lib/places/fire/middle'
   import { nextStep } from '$lib/places/fire/sentence'
   import Working from '$lib/ui/Working.svelte'
   import { useOutlook } from '$lib/ui/usePlace.svelte'
-  import { hour, sentence, temp } from '$lib/units'
+  import { hour, later, sentence, temp } from '$lib/units'
 
   let { id }: { id: string } = $props()
 
@@ -27,6 +28,21 @@
   const step = $derived(
     roast === null || outlook === null ? null : nextStep(roast, outlook, now, units),
   )
+  const middle = $derived(
+    roast === null || outlook === null
+      ? null
+      : middleNow(roast, outlook, kitchen.instruments, kitchen.now),
+  )
+  const tip = $derived(middle?.doubted === false ? middle.tip : undefined)
+  const shown = $derived(tip?.value ?? outlook?.core_c ?? 0)
+  /** What stands behind the number: a wall tells no guess as if it were measured. */
+  const known = $derived(
+    tip !== undefined
+      ? 'measured, now'
+      : middle?.last === undefined
+        ? 'reckoned: nobody has read it yet'
+        : `reckoned; read last at ${hour(later(Date.parse(outlook?.put_in_at ?? ''), middle.last.minute))}`,
+  )
   const next = $derived(alarms.all.find((a) => a.roast_id === id))
 </script>
 
@@ -35,9 +51,9 @@
     <Working words="Reckoning where it stands…" />
   {:else}
     <div class="flex items-baseline justify-between gap-4">
-      <p class="text-xl">{roast.name}</p>
-      <p class="font-heading font-bold leading-none text-wall-number">
-        {temp(outlook.core_c, units, true)}
+      <p class="text-xl">{roast.name}<br /><span class="text-ink-soft">{known}</span></p>
+      <p class="font-heading font-bold leading-none text-wall-number" data-figure="core">
+        {temp(shown, units, true)}
       </p>
     </div>
     <h1 class="shout leading-shout text-wall" data-say="next">
@@ -45,9 +61,11 @@
     </h1>
     <div class="min-h-50 flex-1"><FireCurve {roast} {outlook} {now} {units} fills /></div>
     <p class="text-xl" data-say="alarm">
-      {next === undefined
-        ? 'No alarm is set.'
-        : `Next alarm ${hour(new Date(next.at))}: ${sentence(next.words, units)}`}
+      {!alarms.rings
+        ? 'Alarms are off on this screen.'
+        : next === undefined
+          ? 'No alarm is set.'
+          : `Next alarm ${hour(new Date(next.at))}: ${sentence(next.words, units)}${alarms.canSound ? '' : ' Touch the screen once, so that it may sound.'}`}
     </p>
     <button
       class="act plain self-start"

@@ -4,7 +4,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import { middleOf } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
-  import { delta, hour, sentence, temp } from '$lib/units'
+  import { delta, hour, inBy, later, length, sentence, temp } from '$lib/units'
   import { forFixedHour, tradeoff, unsure, type Worked } from './compare'
 
   let { ways, serve, onunpin }: { ways: Worked[]; serve: Date; onunpin: (way: Worked) => void } =
@@ -28,11 +28,12 @@
         <div>
           <h2 class="text-lg">{way.name}</h2>
           <p>
-            In by <b>{hour(new Date(serve.getTime() - f.end_min * 60_000))}</b>, out at
+            {inBy(later(serve, -f.end_min), kitchen.now)}
+            <b>{hour(later(serve, -f.end_min))}</b>, out at
             <b>{temp(f.pull_core_c, units)}</b>
             {#if unsure(way) !== null}(±{Math.round(unsure(way) ?? 0)} min){/if}
           </p>
-          <p>{percent(f.even_fraction)} as wanted, rim {Math.round(f.rim_mm ?? 0)} mm</p>
+          <p>{percent(f.even_fraction)} as wanted, rim {length(f.rim_mm ?? 0, units)}</p>
           <p>climbs {delta(f.carryover_c, units)}, ten minutes late {delta(f.late_c, units)}</p>
           {#if plan.fragile[way.method]?.[0] !== undefined}
             <p class="quiet">{sentence(plan.fragile[way.method]?.[0]?.guard ?? '', units)}</p>

@@ -5,7 +5,7 @@
   import { AS_WANTED, bounded, middleOf } from '$lib/draw/meat'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
-  import { duration, hour, later, sentence, temp } from '$lib/units'
+  import { duration, hour, inBy, later, length, sentence, temp } from '$lib/units'
   import { band, figureOf, inPercent, untilTender, type Worked } from './compare'
   import type { Hand, Scene } from './scene'
   import Share from './Share.svelte'
@@ -57,7 +57,8 @@
   <div class="flex items-baseline justify-between gap-4">
     <h3 class="shout text-xl leading-shout">{way.name}</h3>
     <p class="whitespace-nowrap">
-      in by <b class="font-heading text-2xl">{hour(inAt)}</b>
+      {inBy(inAt, kitchen.now)}
+      <b class="font-heading text-2xl" data-figure="start">{hour(inAt)}</b>
     </p>
   </div>
   <p class="font-semibold leading-snug" data-say="unlike">{sentence(why, units)}</p>
@@ -101,7 +102,7 @@
           true,
         )} to {temp(wanted + AS_WANTED[1], units, true)}.
         {#if (f.rim_mm ?? 0) >= 1}
-          <span class="quiet">Rim overdone: {Math.round(f.rim_mm ?? 0)} mm.</span>
+          <span class="quiet">Rim overdone: {length(f.rim_mm ?? 0, units)}.</span>
         {/if}
       {/if}
     </p>
@@ -114,8 +115,8 @@
     {#each small as column (column.id)}
       <div class="flex flex-col-reverse justify-end">
         <dt class="text-xs text-ink-soft">{column.long}</dt>
-        <dd class="text-sm font-semibold whitespace-nowrap">
-          {figureOf(way, column.id, { serve, units, quick: plan.quick })}
+        <dd class="text-sm font-semibold whitespace-nowrap" data-figure={column.id}>
+          {figureOf(way, column.id, { serve, units, now: kitchen.now, quick: plan.quick })}
           {#if column.id === 'peak' && f.peak_c.low !== null}
             <small class="font-normal text-xs text-ink-soft"
               >({band(f.peak_c.low, f.peak_c.high, units)})</small

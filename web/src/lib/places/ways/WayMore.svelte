@@ -5,11 +5,13 @@
   import { plan } from '$lib/state/plan.svelte'
   import { practice } from '$lib/state/practice.svelte'
   import {
+    apart,
     delta,
     dial,
     duration,
     hour,
     later,
+    length,
     minutesRange,
     sentence,
     temp,
@@ -92,7 +94,7 @@
       null
         ? ''
         : ` (${band(f.peak_c.low, f.peak_c.high, units)})`}. Rim overdone by more than
-      {delta(10, units).replace('+', '')}: {Math.round(f.rim_mm ?? 0)} mm.
+      {apart(10, units)}: {length(f.rim_mm ?? 0, units)}.
     </li>
     <li class="leading-snug">
       {#if tender}Loses{:else}{inPercent(f.even_fraction ?? 0)} as wanted{between('even_fraction')},

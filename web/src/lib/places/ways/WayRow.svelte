@@ -4,7 +4,7 @@
   import { plan } from '$lib/state/plan.svelte'
   import { middleOf } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
-  import { temp } from '$lib/units'
+  import { length, temp } from '$lib/units'
   import type { Scale } from '$lib/draw/curve'
   import { band, figureOf, inPercent, untilTender, type Care, type Worked } from './compare'
   import type { Hand, Scene } from './scene'
@@ -37,7 +37,8 @@
   const wanted = $derived(plan.draft?.wanted_c ?? f.peak_c.value)
   const tender = $derived(untilTender(way))
 
-  const figure = (care: Care): string => figureOf(way, care, { serve, units, quick: plan.quick })
+  const figure = (care: Care): string =>
+    figureOf(way, care, { serve, units, now: kitchen.now, quick: plan.quick })
 </script>
 
 <article
@@ -78,9 +79,10 @@
         map={f.map}
         at_mm={middleOf(f.map)}
         height={66}
-        label="Cut face: {inPercent(f.even_fraction ?? 0)} as wanted, rim {Math.round(
+        label="Cut face: {inPercent(f.even_fraction ?? 0)} as wanted, rim {length(
           f.rim_mm ?? 0,
-        )} mm"
+          units,
+        )}"
       />
     </div>
     <dl
@@ -98,6 +100,7 @@
             {column.head}
           </dt>
           <dd
+            data-figure={column.id}
             class="font-semibold text-sm whitespace-nowrap group-data-main/figure:font-heading group-data-main/figure:font-bold group-data-main/figure:text-base"
           >
             {figure(column.id)}

@@ -92,8 +92,8 @@ describe('sieves', () => {
 describe('ending somewhere else', () => {
   const ends = (value: number) => way('x', { peak_c: { value, low: null, high: null } as never })
   it.each([
-    [49, 57, 'C', 'It would end 8.0° under what you want.'],
-    [62, 57, 'F', 'It would end 9.0° over what you want.'],
+    [49, 57, 'C', 'It would end 8 °C under what you want.'],
+    [62, 57, 'F', 'It would end 9 °F over what you want.'],
     [57.6, 57, 'C', ''],
     [95, 90, 'C', ''],
   ] as const)('%d for %d', (peak, wanted, units, said) => {

@@ -1,7 +1,7 @@
 // Sorting, sifting and comparing ways: what a cook cares about, as numbers and as one sentence.
 
 import type { Forecast, Way } from '$lib/api/client'
-import { delta, duration, hour, later, temp, type Units } from '$lib/units'
+import { apart, delta, duration, hour, later, temp, type Units } from '$lib/units'
 
 export type Worked = Way & { forecast: Forecast }
 
@@ -133,7 +133,7 @@ export const untilTender = (way: Worked): boolean => way.method.includes('until 
 export function misses(way: Worked, wanted_c: number, units: Units): string {
   const off = way.forecast.peak_c.value - wanted_c
   if (Math.abs(off) < 1 || wanted_c >= 85 || untilTender(way)) return ''
-  const by = delta(off, units).slice(1)
+  const by = apart(Math.abs(off), units)
   return `It would end ${by} ${off > 0 ? 'over' : 'under'} what you want.`
 }
 
@@ -241,12 +241,14 @@ export function band(low: number | null, high: number | null, units: Units): str
 export function figureOf(
   way: Worked,
   care: Care,
-  { serve, units, quick }: { serve: Date; units: Units; quick: boolean },
+  { serve, units, now, quick }: { serve: Date; units: Units; now: Date; quick: boolean },
 ): string {
   const f = way.forecast
   switch (care) {
-    case 'start':
-      return hour(later(serve, -f.end_min))
+    case 'start': {
+      const at = later(serve, -f.end_min)
+      return at.getTime() < now.getTime() ? `${hour(at)}, past` : hour(at)
+    }
     case 'peak':
       return temp(f.peak_c.value, units, true)
     case 'climb':
