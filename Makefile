@@ -5,7 +5,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 export PYTHONDONTWRITEBYTECODE :=
 
-.PHONY: help install demo run lan dev test test-full test-quick check check-python check-svelte check-lint check-units fit bench screenshots hooks house types chromium lock clean
+.PHONY: help install demo run lan dev test test-full test-quick check check-python check-svelte check-lint check-units fit bench bench-pages screenshots hooks house types chromium lock clean
 
 help: ## list the commands
 	@grep -hE '^[a-z-]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 16
@@ -103,6 +103,12 @@ bench: $(VENV)/.kernel ## print the speed and accuracy rows
 	test -x $(VENV)-bench/bin/python || python3 -m venv $(VENV)-bench
 	$(VENV)-bench/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements/bench.lock
 	PYTHONPATH=src:. $(VENV)-bench/bin/python -m bench
+
+bench/lighthouse/node_modules/.installed: bench/lighthouse/package.json bench/lighthouse/package-lock.json
+	cd bench/lighthouse && npm ci --no-audit --no-fund --ignore-scripts && touch node_modules/.installed
+
+bench-pages: install $(VENV)/.dev chromium bench/lighthouse/node_modules/.installed ## print how the places load and follow a hand on a phone (PLACES="/day …" for some)
+	PYTHONPATH=src:. $(PY) -m bench.pages $(PLACES)
 
 screenshots: install $(VENV)/.dev chromium ## remake docs/screenshots/ from the demo data
 	$(PY) scripts/screenshots.py

@@ -297,7 +297,7 @@ def test_of_two_joints_the_one_due_first_speaks_and_a_number_asks_which(
     which.get_by_role("button", name="Pork loin with crackling").click()
     soon(page, lambda: [r.low_c for r in site.house.roasts.session("pork-loin").readings] == [31])
     expect(page).to_have_url(re.compile("/fire/pork-loin"))
-    expect(page.get_by_text("Pork loin with crackling, in the")).to_be_visible()
+    expect(page.get_by_text("Pork loin with crackling, in Scullery range")).to_be_visible()
     # At a joint's own address its numbers are its own.
     page.keyboard.type("32")
     page.keyboard.press("Enter")

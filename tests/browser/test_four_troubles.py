@@ -90,7 +90,7 @@ def test_the_four_troubles_of_the_supper(
     no_faults_of_axe(page)
     course.get_by_role("button", name=re.compile("Into House oven")).click()
     soon(page, lambda: session(site).oven_id == "house-oven")
-    expect(page.get_by_text("in the House oven", exact=False).first).to_be_visible()
+    expect(page.get_by_text("in House oven", exact=False).first).to_be_visible()
     lived.pretend.truth = replace(lived.pretend.truth, stall_c=None)
     lived.pretend.open_door(40.0)
 

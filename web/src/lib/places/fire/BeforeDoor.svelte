@@ -65,6 +65,9 @@
     due === null ? null : new Date(due.getTime() - (roast.oven.preheat_min ?? 15) * 60_000),
   )
 
+  const onBy = (at: Date): string =>
+    `${at < now ? 'should be on since' : 'switched on by'} ${hour(at)}`
+
   let width = $state(800)
   const serve = $derived(carveAt(roast))
   const x = $derived(
@@ -108,10 +111,7 @@
 <p class="text-2xl">
   {#if first !== undefined && first.dial_c !== null}
     The dial at {dial(first.dial_c, roast.oven.marks)}{#if cold}, switched on as it goes in: the
-      oven is cold{:else if heat !== null && !late}, {heat < now
-        ? 'should be on since'
-        : 'switched on by'}
-      {hour(heat)}{/if}.
+      oven is cold{:else if heat !== null && !late}, {onBy(heat)}{/if}.
   {/if}
   {#if late && length !== undefined}
     Put in now, it is ready about {hour(new Date(now.getTime() + length * 60_000))}.

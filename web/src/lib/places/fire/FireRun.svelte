@@ -77,7 +77,7 @@
   <button class="link ml-2" onclick={() => alarms.aloud(`${roast.name}. ${step.shout}`)}
     >Say it</button
   >
-  <a class="link inline-flex items-center ml-2" href="/wall">For the wall</a>
+  <a class="link inline-flex items-center ml-2 max-sm:hidden" href="/wall">For the wall</a>
 </p>
 {#if stage?.kind === 'sear'}
   <Sear {current} {outlook} {now} />
