@@ -88,6 +88,8 @@ export default defineConfig({
     conditions: process.env.VITEST ? ['browser'] : undefined,
   },
   build: {
+    // The server names a place's files in the page; a second time they cost a phone more than they save.
+    modulePreload: false,
     // Older targets make Vite rewrite light-dark(), which breaks nested colour schemes.
     cssTarget: ['chrome123', 'edge123', 'firefox128', 'safari17.5'],
   },

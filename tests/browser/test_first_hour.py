@@ -50,8 +50,9 @@ def test_a_stranger_lays_a_joint_and_takes_a_way_in_eight_touches(
     page.locator("[data-next]").get_by_role("link", name="On to the day").click()
     expect(page.locator("[data-where]")).to_be_visible()
     assert page.evaluate("window.touches") <= 8
-    session = own.house.roasts.session(own.house.repository.headings()[0].id)
-    assert session.method is not None
+    laid = own.house.repository.headings()[0].id
+    soon(page, lambda: own.house.roasts.session(laid).method is not None)
+    session = own.house.roasts.session(laid)
     assert "weight_kg" not in session.plan.assumed
     assert "start_c" in session.plan.assumed
 
@@ -150,3 +151,107 @@ def test_a_joint_that_went_in_when_today_was_yet_to_come_went_in_yesterday(
     later = own.house.clock.now() + timedelta(hours=2)
     form.get_by_label("or at the hour").fill(f"{later.astimezone():%H:%M}")
     expect(form).to_contain_text(re.compile(r"2[12] h( \d\d)? ago"))
+
+
+# --- tasks, by somebody who read nothing ----------------------------------------------------------
+@pytest.mark.parametrize("width", [390, 1280])
+def test_a_stranger_whose_guests_are_late_has_a_new_course_in_three_touches(
+    page: Page, site: Site, width: int
+) -> None:
+    prepared(site)
+    page.set_viewport_size({"width": width, "height": 844})
+    touched(page)
+    # Wherever one is, the fire is a place of the bar.
+    opened(page, f"{site.url}/day")
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Fire").click()
+    page.get_by_role("tab", name="They are late").click()
+    page.get_by_role("button", name="30 min").click()
+    course = page.get_by_role("region", name="Change the course")
+    option = course.get_by_role("listitem").first
+    expect(option).to_contain_text(re.compile(r"carved \d\d:\d\d"))
+    assert page.evaluate("window.touches") == 3
+    before = site.house.roasts.follow("sirloin").outlook.pull_min
+    option.get_by_role("button").click()
+    soon(page, lambda: site.house.roasts.follow("sirloin").outlook.pull_min > before + 10)
+    expect(page.get_by_role("heading", level=1)).to_contain_text("in")
+
+
+@pytest.mark.parametrize("width", [390, 1280])
+def test_a_stranger_sees_which_slice_is_whose(page: Page, site: Site, width: int) -> None:
+    prepared(site)
+    page.set_viewport_size({"width": width, "height": 844})
+    touched(page)
+    opened(page, f"{site.url}/fire")
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Board").click()
+    slices = page.get_by_role("list", name="Slices from the thick end to the thin end")
+    expect(slices.get_by_text("Casimir")).to_be_visible()
+    assert page.evaluate("window.touches") == 1
+    plates = site.house.board.carved("sirloin").carving.plates
+    for plate in plates:
+        if plate.slice is not None:
+            own = slices.get_by_role("listitem").filter(has_text=plate.name)
+            expect(own).to_have_count(1)
+    # Who needs the figure is told what to do, by name.
+    expect(page.get_by_text(re.compile(r"Ottoline, slice \d+: 70 °C held"))).to_be_visible()
+
+
+@pytest.mark.parametrize("width", [390, 1280])
+def test_a_stranger_lays_last_years_joint_again_for_more_people(
+    page: Page, site: Site, width: int
+) -> None:
+    page.set_viewport_size({"width": width, "height": 844})
+    touched(page)
+    opened(page, f"{site.url}/day")
+    page.get_by_role("navigation", name="Places").get_by_role("link", name="Book").click()
+    page.get_by_label("Search the Book").fill("kid")
+    page.get_by_role("link", name="Leg of kid").click()
+    unfold(page, "The same once more")
+    was = page.get_by_label("For how many")
+    expect(was).to_be_visible()
+    page.get_by_role("button", name="Lay it on the block").click()
+    expect(page).to_have_url(re.compile("/block/"))
+    assert page.evaluate("window.touches") <= 5
+    made = site.house.repository.headings("planning")
+    assert any("kid" in h.name.casefold() for h in made)
+
+
+def test_without_a_pointer_a_joint_is_laid_and_taken_to_the_fire(page: Page, own: Site) -> None:
+    opened(page, own.url)
+    page.keyboard.press("Tab")
+
+    def to(name: str) -> None:
+        """Tab to what is called so, as who sees no pointer does."""
+        for _ in range(90):
+            heard = page.evaluate(
+                "(e => !e?.matches('a, button, input') ? '' : [e.getAttribute('aria-label'),"
+                " e.labels?.[0]?.innerText, e.innerText].filter(Boolean).join(' '))"
+                "(document.activeElement)"
+            )
+            if name in heard:
+                # And it is seen where one is.
+                ring = page.evaluate("getComputedStyle(document.activeElement).outlineStyle")
+                assert ring != "none", name
+                return
+            page.keyboard.press("Tab")
+        raise AssertionError(f"{name} is not reached")
+
+    to("Find a cut")
+    page.keyboard.type("leg of lamb")
+    expect(page.locator("li[role=option]:visible").first).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page).to_have_url(re.compile("/block/"))
+    expect(page.locator("[data-ask-oven]")).to_be_visible()
+    to("See the ways")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-card]").first).to_be_visible()
+    to("Take this way")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-next]").get_by_role("link", name="On to the day")).to_be_visible()
+    to("On to the day")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-where]")).to_be_visible()
+    to("To the fire")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", level=1)).to_contain_text(
+        re.compile("go in|gone in|goes in")
+    )

@@ -6,7 +6,6 @@ from datetime import UTC, datetime, timedelta
 from functools import lru_cache
 from typing import Any
 
-import pytest
 import vobject
 
 from tests.core.day.conftest import supper

@@ -6,6 +6,7 @@
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import { ask } from '$lib/ui/ask'
   import { sheetOpen } from '$lib/ui/sheet'
+  import Soon from '$lib/ui/Soon.svelte'
   import Damaged from '$lib/ui/Damaged.svelte'
   import { PRACTICE } from '$lib/api/base'
   import { told } from '$lib/state/told.svelte'
@@ -145,14 +146,14 @@
         <button
           class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
           onclick={() => kitchen.toggleUnits()}
-          aria-label="Change units"
+          aria-label="{kitchen.units === 'C' ? '°C kg' : '°F lb'}: change units"
         >
           {kitchen.units === 'C' ? '°C kg' : '°F lb'}
         </button>
         <button
           class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
           onclick={() => (help = !help)}
-          aria-label="Keys and settings">?</button
+          aria-label="? Keys and settings">?</button
         >
       </div>
     </header>
@@ -180,7 +181,7 @@
   <Waiting />
   <Damaged />
   <main class="flex-1 flex flex-col outline-none max-lg:pb-16" id="main" tabindex="-1">
-    <Router />
+    <Soon><Router /></Soon>
   </main>
   <AlarmBar />
   {#if told.needed}

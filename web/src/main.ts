@@ -4,8 +4,12 @@ import App from './App.svelte'
 
 const target = document.getElementById('app')
 if (target === null) throw new Error('index.html has no #app')
-target.replaceChildren()
-mount(App, { target })
+const root = target
+// In a task of its own: reading the files was one already, and a finger may wait between them.
+setTimeout(() => {
+  root.replaceChildren()
+  mount(App, { target: root })
+})
 
 // Pages that are not secure have none: then this page must stay open to go on without the server.
 if ('serviceWorker' in navigator && import.meta.env.PROD) {

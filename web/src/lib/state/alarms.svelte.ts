@@ -149,6 +149,8 @@ class Alarms {
   /** The same where somebody asks for it. */
   aloud(words: string): void {
     if (typeof speechSynthesis === 'undefined') return
+    // A page nobody has touched may not speak; the browser would hold it against the page.
+    if (navigator.userActivation?.hasBeenActive === false) return
     speechSynthesis.cancel()
     speechSynthesis.speak(new SpeechSynthesisUtterance(words.replaceAll('°', ' degrees')))
   }

@@ -20,6 +20,7 @@
   } = $props()
 
   let typed = $state('')
+  let open = $state(false)
   const found = $derived(matchingCuts(cuts, typed))
   const collection = $derived(
     useListCollection({
@@ -45,6 +46,7 @@
   inputBehavior="autohighlight"
   value={[]}
   onOpenChange={(e) => {
+    open = e.open
     if (!e.open) typed = ''
   }}
   onInputValueChange={(e) => (typed = e.inputValue)}
@@ -58,14 +60,16 @@
   <Portal>
     <Combobox.Positioner class="z-20">
       <Combobox.Content class="cut-list">
-        {#each found as cut (cut.id)}
+        <!-- A hundred names are made when somebody looks. -->
+        {#each open ? found : [] as cut (cut.id)}
           <Combobox.Item item={cut} class="cut-item">
             <Combobox.ItemText>{cut.name}</Combobox.ItemText>
             <small>{cut.aliases.slice(0, 2).join(', ')}</small>
           </Combobox.Item>
-        {:else}
-          <p class="p-3">No cut has that name. Try another, such as “loin” or “shoulder”.</p>
         {/each}
+        {#if open && found.length === 0}
+          <p class="p-3">No cut has that name. Try another, such as “loin” or “shoulder”.</p>
+        {/if}
         {#if onown !== undefined && typed.trim() !== ''}
           <button type="button" class="own-cut" onclick={() => onown(typed.trim())}>
             “{typed.trim()}” as a cut of my own

@@ -1,7 +1,7 @@
 <script lang="ts">
   // What is seldom wanted, folded under its heading; what it says now is read in the fold.
   import { Accordion } from '@skeletonlabs/skeleton-svelte'
-  import type { Snippet } from 'svelte'
+  import { tick, type Snippet } from 'svelte'
 
   let {
     title,
@@ -20,45 +20,71 @@
     children: Snippet
   } = $props()
 
-  /** What was never opened is not made. */
-  let opened = $state(false)
+  /** What was never opened is not made, nor what opens it: a closed fold is a button. */
+  let pressed = $state(false)
+  let box = $state<HTMLElement | null>(null)
+
+  async function press(): Promise<void> {
+    pressed = true
+    await tick()
+    // The hand, or the key, stays where it was.
+    box?.querySelector('button')?.focus({ preventScroll: true })
+  }
+  const frame = $derived(`w-full ${heading ? 'border-t border-line' : ''}`)
+  const tone = $derived(heading ? 'text-ink' : 'text-ink-soft')
 </script>
+
+{#snippet words()}
+  <span>
+    {#if typeof title === 'string'}{title}{:else}{@render title()}{/if}
+    {#if says !== undefined && says !== ''}
+      <span class="block font-typo-base text-base font-normal tracking-normal text-ink-soft"
+        >{says}</span
+      >
+    {/if}
+  </span>
+{/snippet}
 
 {#snippet trigger()}
   <Accordion.ItemTrigger
-    class="flex min-h-11 w-full items-center justify-start gap-2 text-left font-semibold hover:bg-paper-deep hover:text-ink aria-expanded:text-ink {heading
-      ? 'text-ink'
-      : 'text-ink-soft'}"
+    class="fold-head hover:bg-paper-deep hover:text-ink aria-expanded:text-ink {tone}"
     data-ask={asks}
   >
     <Accordion.ItemIndicator class="group inline-block w-4 flex-none" aria-hidden="true">
       <span class="group-data-[state=open]:hidden">+</span>
       <span class="hidden group-data-[state=open]:inline">–</span>
     </Accordion.ItemIndicator>
-    <span>
-      {#if typeof title === 'string'}{title}{:else}{@render title()}{/if}
-      {#if says !== undefined && says !== ''}
-        <span class="block font-typo-base text-base font-normal tracking-normal text-ink-soft"
-          >{says}</span
-        >
-      {/if}
-    </span>
+    {@render words()}
   </Accordion.ItemTrigger>
 {/snippet}
 
-<Accordion
-  collapsible
-  class="w-full {heading ? 'border-t border-line' : ''}"
-  onValueChange={(e) => (opened = opened || e.value.length > 0)}
->
-  <Accordion.Item value="it" class="w-full">
-    {#if heading}
-      <h2 class="text-xl">{@render trigger()}</h2>
-    {:else}
-      {@render trigger()}
-    {/if}
-    <Accordion.ItemContent class="grid gap-3 py-2"
-      >{#if opened}{@render children()}{/if}</Accordion.ItemContent
-    >
-  </Accordion.Item>
-</Accordion>
+{#if pressed}
+  <div class="contents" bind:this={box}>
+    <Accordion collapsible class={frame} defaultValue={['it']}>
+      <Accordion.Item value="it" class="w-full">
+        {#if heading}
+          <h2 class="text-xl">{@render trigger()}</h2>
+        {:else}
+          {@render trigger()}
+        {/if}
+        <Accordion.ItemContent class="grid gap-3 py-2">{@render children()}</Accordion.ItemContent>
+      </Accordion.Item>
+    </Accordion>
+  </div>
+{:else}
+  <div class={frame}>
+    <svelte:element this={heading ? 'h2' : 'div'} class={heading ? 'text-xl' : ''}>
+      <button
+        type="button"
+        class="fold-head hover:bg-paper-deep hover:text-ink {tone}"
+        aria-expanded="false"
+        data-part="closed"
+        data-ask={asks}
+        onclick={press}
+      >
+        <span class="inline-block w-4 flex-none" aria-hidden="true">+</span>
+        {@render words()}
+      </button>
+    </svelte:element>
+  </div>
+{/if}

@@ -38,7 +38,12 @@ async function press(button: HTMLButtonElement): Promise<void> {
 async function opened(found: HTMLElement): Promise<void> {
   const fold = found.closest('[data-part=item]')?.querySelector('[data-part=item-trigger]')
   if (fold instanceof HTMLButtonElement && fold !== found) await press(fold)
-  if (found instanceof HTMLButtonElement) await press(found)
+  if (!(found instanceof HTMLButtonElement)) return
+  // A fold that was never open is another button once it is pressed.
+  if (found.dataset['part'] === 'closed') {
+    found.click()
+    await new Promise((done) => setTimeout(done, LOOK_MS))
+  } else await press(found)
 }
 
 /** Scroll to a part, and again while answers that come later push it away. */
@@ -68,6 +73,7 @@ export async function ask(codes: readonly string[], over: () => boolean): Promis
     if (found === null || over()) return
     await opened(found)
     if (n === codes.length - 1) {
+      found = part(code) ?? found
       found.classList.add('asked')
       await shown(found, over)
     }

@@ -3,6 +3,7 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { PRACTICE } from '$lib/api/base'
   import { practice } from '$lib/state/practice.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import Working from '$lib/ui/Working.svelte'
   import NewJoint from '$lib/ui/NewJoint.svelte'
   import InAlready from './InAlready.svelte'
@@ -21,28 +22,30 @@
       <section class="grid gap-3 content-start" aria-labelledby="lay-head">
         <h2 class="text-xl" id="lay-head">A joint to be roasted</h2>
         <p>Its cut is enough: what it usually weighs is assumed until you say what yours does.</p>
-        <NewJoint />
+        <Soon><NewJoint /></Soon>
       </section>
       <section class="grid gap-3 content-start" aria-labelledby="in-head">
         <h2 class="text-xl" id="in-head">It is in the oven already</h2>
-        <InAlready cuts={kitchen.catalogue.cuts} />
+        <Soon><InAlready cuts={kitchen.catalogue.cuts} /></Soon>
       </section>
       {#if PRACTICE === ''}
-        <section class="grid gap-3 content-start justify-items-start" aria-labelledby="try-head">
-          <h2 class="text-xl" id="try-head">One to practise on</h2>
-          <p>
-            A pretend joint in a kitchen of its own, on a clock that runs as fast as you like.
-            Nothing of it comes into yours.
-          </p>
-          <button
-            class="act"
-            disabled={practice.busy}
-            onclick={() => practice.begin({ story: 'first' })}>Practise one</button
-          >
-          <a class="link inline-flex items-center" href="/practice">Other stories</a>
-          {#if practice.busy}<Working words="Laying it on the block…" />{/if}
-          {#if practice.fault !== ''}<p class="fault" role="alert">{practice.fault}</p>{/if}
-        </section>
+        <Soon>
+          <section class="grid gap-3 content-start justify-items-start" aria-labelledby="try-head">
+            <h2 class="text-xl" id="try-head">One to practise on</h2>
+            <p>
+              A pretend joint in a kitchen of its own, on a clock that runs as fast as you like.
+              Nothing of it comes into yours.
+            </p>
+            <button
+              class="act"
+              disabled={practice.busy}
+              onclick={() => practice.begin({ story: 'first' })}>Practise one</button
+            >
+            <a class="link inline-flex items-center" href="/practice">Other stories</a>
+            {#if practice.busy}<Working words="Laying it on the block…" />{/if}
+            {#if practice.fault !== ''}<p class="fault" role="alert">{practice.fault}</p>{/if}
+          </section>
+        </Soon>
       {/if}
     </div>
   {/if}

@@ -4,6 +4,7 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { records } from '$lib/state/records.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import Again from '$lib/ui/Again.svelte'
   import Fold from '$lib/ui/Fold.svelte'
   import TableLine from '$lib/ui/TableLine.svelte'
@@ -86,22 +87,24 @@
         data-waiting={plan.stale || undefined}
       >
         {#if forecast !== null}
-          <JointPicture
-            map={forecast.map}
-            thickness_mm={size.thickness_mm}
-            length_mm={size.length_mm}
-            units={kitchen.units}
-            onpull={pull}
-            grain_deg={draft.care.grain_deg ?? null}
-            ongrain={(grain_deg) =>
-              plan.pull({ care: { ...$state.snapshot(draft.care), grain_deg } }, true)}
-          />
+          <Soon>
+            <JointPicture
+              map={forecast.map}
+              thickness_mm={size.thickness_mm}
+              length_mm={size.length_mm}
+              units={kitchen.units}
+              onpull={pull}
+              grain_deg={draft.care.grain_deg ?? null}
+              ongrain={(grain_deg) =>
+                plan.pull({ care: { ...$state.snapshot(draft.care), grain_deg } }, true)}
+            /></Soon
+          >
         {:else if plan.fault === ''}
           <Working words="Drawing it…" />
         {/if}
       </div>
       <div class="legend ml-16 max-w-160 min-h-15 max-lg:ml-0">
-        <Legend units={kitchen.units} bands={kitchen.catalogue?.bands ?? []} />
+        <Soon><Legend units={kitchen.units} bands={kitchen.catalogue?.bands ?? []} /></Soon>
       </div>
       <Lesson way={way ?? null} {size} />
       {#if plan.fault !== ''}<p class="fault" role="alert">{plan.fault}</p>{/if}
@@ -109,30 +112,37 @@
 
     <div class="row-span-2 grid content-start gap-3 max-lg:row-auto">
       <OvenAsked {oven} ontold={() => plan.refresh()} />
-      <MeasureForm {draft} {cut} {size} {forecast} {locked} onoff={putAside} />
+      <Soon><MeasureForm {draft} {cut} {size} {forecast} {locked} onoff={putAside} /></Soon>
     </div>
 
     <div class="ml-16 content-start max-lg:ml-0">
-      <TableLine date={dateOf(new Date(draft.serve_at))} />
-      <Fold
-        heading
-        asks="buy-fold"
-        title="In the shop"
-        says={shopSays(forecast, draft.buy, kitchen.units)}
-      >
-        {#await import('./Shop.svelte') then { default: Shop }}<Shop {roast} />{/await}
-      </Fold>
-      <Fold
-        heading
-        asks="care-fold"
-        title="Before the day"
-        says={careSays(draft.care, draft.joint.flags?.length ?? 0, kitchen.units)}
-      >
-        {#await import('./Care.svelte') then { default: Care }}
-          <Care {roast} endMin={forecast?.end_min ?? null} />
-        {/await}
-      </Fold>
-      <Again heading roastId={roast.id} weight_kg={draft.joint.weight_kg} oven_id={draft.oven_id} />
+      <Soon>
+        <TableLine date={dateOf(new Date(draft.serve_at))} />
+        <Fold
+          heading
+          asks="buy-fold"
+          title="In the shop"
+          says={shopSays(forecast, draft.buy, kitchen.units)}
+        >
+          {#await import('./Shop.svelte') then { default: Shop }}<Shop {roast} />{/await}
+        </Fold>
+        <Fold
+          heading
+          asks="care-fold"
+          title="Before the day"
+          says={careSays(draft.care, draft.joint.flags?.length ?? 0, kitchen.units)}
+        >
+          {#await import('./Care.svelte') then { default: Care }}
+            <Care {roast} endMin={forecast?.end_min ?? null} />
+          {/await}
+        </Fold>
+        <Again
+          heading
+          roastId={roast.id}
+          weight_kg={draft.joint.weight_kg}
+          oven_id={draft.oven_id}
+        />
+      </Soon>
     </div>
   </section>
   <Next

@@ -40,6 +40,8 @@
   const at = (minute: number): string => hour(later(putIn, minute))
 
   let carving = $state.raw<Carving | null>(null)
+  /** Who gets which cannot be had just now: the slices alone, then. */
+  let unknown = $state(false)
   let left = $state(local<boolean>('left-handed', false))
   /** The slice that is looked at. */
   let open = $state<number | null>(null)
@@ -60,8 +62,11 @@
     if (here === null) carving = null
     else
       here.plates(left).then(
-        (found) => (carving = found),
-        () => undefined,
+        (found) => {
+          carving = found
+          unknown = false
+        },
+        () => (unknown = true),
       )
   })
   const measured = $derived(roast?.readings.length ?? 0)
@@ -78,7 +83,7 @@
     <h1 class="shout">Nothing on the board.</h1>
     {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
     <a class="act" href="/block">To the block</a>
-  {:else if roast === null || view === null}
+  {:else if roast === null || view === null || (outlook !== null && carving === null && !unknown)}
     <Working words="Fetching the slices…" />
   {:else}
     <p class="quiet print:text-xl">

@@ -3,6 +3,7 @@
   import type { Day, DayStep } from '$lib/api/client'
   import { MediaQuery } from 'svelte/reactivity'
   import { kitchen } from '$lib/state/kitchen.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import Fold from '$lib/ui/Fold.svelte'
   import Next from '$lib/ui/Next.svelte'
   import NoDay from '$lib/ui/NoDay.svelte'
@@ -99,33 +100,37 @@
       <p class="min-h-[1.5em] font-semibold text-ember print:hidden" role="status" data-say="cost">
         {cost?.join('; ') ?? ''}
       </p>
-      <DayClock
-        {day}
-        ovens={kitchen.ovens}
-        {units}
-        now={kitchen.now}
-        stale={here.busy}
-        {chosen}
-        {onserve}
-        onpull={(side, min) => here.attempt({ sides: here.entries(side, { pinned_min: min }) })}
-        ondrop={(side, min) => here.side(side, { pinned_min: min })}
-        onchoose={(step) => (chosen = step)}
-      />
-      <div class="mt-6 print:hidden">
-        <TableLine date={day.date} />
-        <Fold heading asks="sides-fold" title="Sides" says={sidesSay(day)}>
-          <Sides state={here} {day} ovens={kitchen.ovens} {units} />
-        </Fold>
-        <AtStove {day} onchange={(part) => void here.change(part)} />
-        <Fold
-          heading
-          asks="share-fold"
-          title="For a helper"
-          says="a page to look at: as a file, or a link on the house's network"
-        >
-          <ShareDay {day} {units} />
-        </Fold>
-      </div>
+      <Soon
+        ><DayClock
+          {day}
+          ovens={kitchen.ovens}
+          {units}
+          now={kitchen.now}
+          stale={here.busy}
+          {chosen}
+          {onserve}
+          onpull={(side, min) => here.attempt({ sides: here.entries(side, { pinned_min: min }) })}
+          ondrop={(side, min) => here.side(side, { pinned_min: min })}
+          onchoose={(step) => (chosen = step)}
+        /></Soon
+      >
+      <Soon>
+        <div class="mt-6 print:hidden">
+          <TableLine date={day.date} />
+          <Fold heading asks="sides-fold" title="Sides" says={sidesSay(day)}>
+            <Sides state={here} {day} ovens={kitchen.ovens} {units} />
+          </Fold>
+          <AtStove {day} onchange={(part) => void here.change(part)} />
+          <Fold
+            heading
+            asks="share-fold"
+            title="For a helper"
+            says="a page to look at: as a file, or a link on the house's network"
+          >
+            <ShareDay {day} {units} />
+          </Fold>
+        </div>
+      </Soon>
     </div>
     <div class="max-lg:order-1 print:order-0">
       {#if narrow.current}

@@ -19,6 +19,7 @@
   import { nextStep, onCourse } from './sentence'
   import { placesSaid } from './spots'
   import Tips from './Tips.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
 
   let {
     current,
@@ -86,26 +87,32 @@
   class="flex-1 self-stretch grid grid-cols-[minmax(0,1fr)_318px] gap-8 min-h-95 max-lg:grid-cols-1 max-lg:gap-4"
 >
   <div class="flex flex-col gap-2 max-lg:min-h-75">
-    <FireCurve {roast} {outlook} {now} {units} />
+    <div class="min-h-[clamp(280px,46vh,440px)]">
+      <Soon><FireCurve {roast} {outlook} {now} {units} /></Soon>
+    </div>
     {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
     {#if outlook.surprise !== ''}<p class="border-l-4 border-ember pl-3">
         {sentence(outlook.surprise, units)}
       </p>{/if}
-    <Happened
-      bind:this={happened}
-      {current}
-      {putIn}
-      {senses}
-      {units}
-      resting={roast.status === 'resting'}
-    />
-    <Levers
-      {current}
-      {putIn}
-      {units}
-      resting={roast.status === 'resting'}
-      early={outlook.planned_pull_min - outlook.pull_min.value}
-    />
+    <Soon
+      ><Happened
+        bind:this={happened}
+        {current}
+        {putIn}
+        {senses}
+        {units}
+        resting={roast.status === 'resting'}
+      /></Soon
+    >
+    <Soon
+      ><Levers
+        {current}
+        {putIn}
+        {units}
+        resting={roast.status === 'resting'}
+        early={outlook.planned_pull_min - outlook.pull_min.value}
+      /></Soon
+    >
     <button
       class="self-start min-h-11 text-ink-soft underline underline-offset-4"
       aria-expanded={earlier}

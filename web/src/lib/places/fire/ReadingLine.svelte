@@ -89,27 +89,28 @@
 
 <svelte:window onkeydown={key} />
 
-<form onsubmit={send} class="grid max-lg:grid-cols-[3fr_4fr_auto] max-lg:gap-x-2 items-end">
+<form
+  onsubmit={send}
+  class="grid grid-cols-[1fr_auto] gap-x-2 items-end max-lg:grid-cols-[3fr_4fr_auto]"
+>
   <div>
     <label class="label-text" for="reading"
       >Type a reading<span class="max-lg:hidden">, from anywhere</span></label
     >
-    <div class="line flex gap-2">
-      <input
-        id="reading"
-        class="field text-xl min-h-14 font-bold"
-        inputmode="decimal"
-        autocomplete="off"
-        placeholder={units === 'C' ? '38 or 57..59' : '100 or 135..138'}
-        bind:value={typed}
-        bind:this={field}
-        aria-invalid={fault !== ''}
-        aria-describedby={fault === '' ? undefined : 'reading-fault'}
-      />
-      <button class="act max-lg:hidden" disabled={typed.trim() === ''}>Keep</button>
-    </div>
+    <input
+      id="reading"
+      class="field text-xl min-h-14 font-bold"
+      inputmode="decimal"
+      autocomplete="off"
+      placeholder={units === 'C' ? '38 or 57..59' : '100 or 135..138'}
+      bind:value={typed}
+      bind:this={field}
+      aria-invalid={fault !== ''}
+      aria-describedby={fault === '' ? undefined : 'reading-fault'}
+    />
   </div>
-  <div class="max-lg:order-none order-last">
+  <button class="act min-h-14 max-lg:order-1" disabled={typed.trim() === ''}>Keep</button>
+  <div class="col-span-full max-lg:col-span-1">
     <label class="label-text" for="where">Where; empty is the middle</label>
     <input
       id="where"
@@ -121,9 +122,8 @@
       bind:value={where}
     />
   </div>
-  <button class="act min-h-14 lg:hidden" disabled={typed.trim() === ''}>Keep</button>
   {#if which !== null}
-    <div class="col-span-full grid gap-1.5 py-1.5" role="group" aria-label="Which joint">
+    <div class="col-span-full order-2 grid gap-1.5 py-1.5" role="group" aria-label="Which joint">
       <p>Which joint shows {temp(which.low, units)}?</p>
       {#each busy as one (one.id)}
         <button type="button" class="act" onclick={() => sendTo(one.id)}>{one.name}</button>
@@ -133,5 +133,7 @@
   <datalist id="spots">
     {#each spotsOf(roast) as spot (spot)}<option value={spot}></option>{/each}
   </datalist>
-  {#if fault !== ''}<p id="reading-fault" class="fault col-span-full" role="alert">{fault}</p>{/if}
+  {#if fault !== ''}<p id="reading-fault" class="fault col-span-full order-2" role="alert">
+      {fault}
+    </p>{/if}
 </form>

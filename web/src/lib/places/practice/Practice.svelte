@@ -5,6 +5,7 @@
   import { sendFile } from '$lib/api/file'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { practice } from '$lib/state/practice.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import TakeFile from '$lib/ui/TakeFile.svelte'
   import Working from '$lib/ui/Working.svelte'
   import { sentence } from '$lib/units'
@@ -153,22 +154,26 @@
     {/if}
     <h2 class="text-xl">Stories</h2>
     <ul class="grid grid-cols-4 gap-4 self-stretch max-xl:grid-cols-2 max-sm:grid-cols-1">
-      {#each others as story (story.id)}{@render card(story)}{/each}
+      {#each others as story (story.id)}<Soon>{@render card(story)}</Soon>{/each}
     </ul>
     {#if practice.busy}<Working words="Laying it on the block…" />{/if}
-    {#if record !== null && record.practised.length > 0}
-      <h2 class="text-xl">Over time</h2>
-      <p>{sentence(record.words, kitchen.units)}</p>
-      <Gone practised={record.practised} units={kitchen.units} />
-    {/if}
-    <div class="w-[min(28rem,100%)]">
-      <TakeFile
-        label="A story of somebody else's"
-        accept={{ 'application/toml': ['.toml'] }}
-        form="Begin one of your own from any story's file."
-        ontake={take}
-      />
-    </div>
+    <Soon>
+      {#if record !== null && record.practised.length > 0}
+        <h2 class="text-xl">Over time</h2>
+        <p>{sentence(record.words, kitchen.units)}</p>
+        <Gone practised={record.practised} units={kitchen.units} />
+      {/if}
+      {#if stories.length > 0}
+        <div class="w-[min(28rem,100%)]">
+          <TakeFile
+            label="A story of somebody else's"
+            accept={{ 'application/toml': ['.toml'] }}
+            form="Begin one of your own from any story's file."
+            ontake={take}
+          />
+        </div>
+      {/if}
+    </Soon>
   {:else if on !== null && !on.over}
     <h1 class="text-3xl leading-shout">{on.title}</h1>
     <p>{on.says}</p>

@@ -6,6 +6,7 @@
   import FireCurve from '$lib/places/fire/FireCurve.svelte'
   import { middleNow } from '$lib/places/fire/middle'
   import { nextStep } from '$lib/places/fire/sentence'
+  import Soon from '$lib/ui/Soon.svelte'
   import Working from '$lib/ui/Working.svelte'
   import { useOutlook } from '$lib/ui/usePlace.svelte'
   import { hour, later, sentence, temp } from '$lib/units'
@@ -59,7 +60,9 @@
     <h1 class="shout leading-shout text-wall" data-say="next">
       {step.shout}
     </h1>
-    <div class="min-h-50 flex-1"><FireCurve {roast} {outlook} {now} {units} fills /></div>
+    <div class="min-h-50 flex-1">
+      <Soon><FireCurve {roast} {outlook} {now} {units} fills /></Soon>
+    </div>
     <p class="text-xl" data-say="alarm">
       {!alarms.rings
         ? 'Alarms are off on this screen.'

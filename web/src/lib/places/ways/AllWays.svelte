@@ -8,6 +8,7 @@
   import Sieves from './Sieves.svelte'
   import WayRow from './WayRow.svelte'
   import WaysHead from './WaysHead.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
 
   let {
     worked,
@@ -57,7 +58,7 @@
   bind:by
 />
 {#each shown as way (way.id)}
-  <WayRow {way} x={xOf(way)} {width} {marks} {scene} {hand} />
+  <Soon><WayRow {way} x={xOf(way)} {width} {marks} {scene} {hand} /></Soon>
 {:else}
   <p class="py-6 px-4 text-lg quiet">No way passes all of that. Take a sieve out.</p>
 {/each}

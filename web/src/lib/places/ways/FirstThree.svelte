@@ -5,6 +5,7 @@
   import type { Hand, Scene } from './scene'
   import Swiped from './Swiped.svelte'
   import WayCard from './WayCard.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
 
   let {
     worked,
@@ -30,14 +31,14 @@
   <h2 class="sr-only">The ways, those that differ most first</h2>
   <Swiped items={inTurn} start={scene.taken}>
     {#snippet card(way: Worked)}
-      <WayCard {way} why={why[way.id] ?? ''} {scene} {hand} />
+      <Soon><WayCard {way} why={why[way.id] ?? ''} {scene} {hand} /></Soon>
     {/snippet}
   </Swiped>
 {:else}
   <h2 class="text-xl mt-2">The {three.length === 3 ? 'three' : three.length} that differ most</h2>
   <div class="grid grid-cols-3 gap-x-7 gap-y-4 mt-2">
     {#each three as way (way.id)}
-      <WayCard {way} why={why[way.id] ?? ''} {scene} {hand} />
+      <Soon><WayCard {way} why={why[way.id] ?? ''} {scene} {hand} /></Soon>
     {/each}
   </div>
 {/if}

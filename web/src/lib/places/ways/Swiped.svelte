@@ -76,7 +76,7 @@
   onkeydown={key}
 >
   {#each items as item, n (item.id)}
-    <li class="w-full flex-none snap-start snap-always pr-1" inert={n !== at}>
+    <li class="w-full min-h-[80dvh] flex-none snap-start snap-always pr-1" inert={n !== at}>
       {@render card(item, n)}
     </li>
   {/each}

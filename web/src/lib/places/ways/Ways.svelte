@@ -5,6 +5,7 @@
   import { go, navigate } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import Working from '$lib/ui/Working.svelte'
@@ -159,27 +160,31 @@
       {:else}
         <FirstThree {worked} {scene} {hand} narrow={narrow.current} />
       {/if}
-      {#if pair !== null}
-        <p class="text-base leading-snug max-w-304 text-pretty mt-3" data-say="trade">
-          {tradeoff(pair[0], pair[1], kitchen.units)}
-          {because(pair[0], pair[1], kitchen.units)}
-          {#if !plan.quick}<b>{forFixedHour(pair[0], pair[1], kitchen.units)}</b>{/if}
-        </p>
-      {/if}
-      <How {locked} />
-      <Printed rows={plan.printed} wanted={draft.wanted_c} />
+      <Soon>
+        {#if pair !== null}
+          <p class="text-base leading-snug max-w-304 text-pretty mt-3" data-say="trade">
+            {tradeoff(pair[0], pair[1], kitchen.units)}
+            {because(pair[0], pair[1], kitchen.units)}
+            {#if !plan.quick}<b>{forFixedHour(pair[0], pair[1], kitchen.units)}</b>{/if}
+          </p>
+        {/if}
+        <How {locked} />
+        <Printed rows={plan.printed} wanted={draft.wanted_c} />
+      </Soon>
       {#if !narrow.current && worked.length > 0}
-        <AllWays
-          {worked}
-          {scene}
-          {hand}
-          rind={cut?.rind === true}
-          {left}
-          wanted_c={draft.wanted_c}
-        />
+        <Soon
+          ><AllWays
+            {worked}
+            {scene}
+            {hand}
+            rind={cut?.rind === true}
+            {left}
+            wanted_c={draft.wanted_c}
+          /></Soon
+        >
       {/if}
     </div>
-    <NotFor ways={unsuited} {locked} onlook={anyway} />
+    {#if plan.ways.length > 0}<Soon><NotFor ways={unsuited} {locked} onlook={anyway} /></Soon>{/if}
   </section>
   {#if selected !== undefined || byHand}
     <Chosen
