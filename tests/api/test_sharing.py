@@ -34,6 +34,15 @@ def test_the_file_says_what_the_roast_does_and_which_slice_is_whose(
     now = client.get(f"/api/roasts/{roasting}/outlook").json()
     assert f"reckoned at {now['core_c']:.0f} °C" in text
     assert "Take it out" in text
+    # What was done at the fire is not asked for a second time.
+    steps = client.get(f"/api/days/{DAY}").json()["steps"]
+    assert [s["id"] for s in steps if s["at_fire"]] == [f"{roasting}/1-in"]
+    client.post(f"/api/roasts/{roasting}/stage-end", json={"stage": 0})
+    day = client.get(f"/api/days/{DAY}").json()
+    done = [s for s in day["steps"] if s["at_fire"]]
+    assert [s["code"] for s in done] == ["in", "change"]
+    assert all(s["done_at"] for s in done)
+    assert day["where"]["late"] == []
     plates = client.get(f"/api/roasts/{roasting}/plates").json()["plates"]
     for plate in plates:
         row = next(r for r in text.split("<tr>") if plate["name"] in r and "reckoned" in r)

@@ -28,7 +28,8 @@ UNDO_WORDS = {
 
 
 class StepOut(Out):
-    """A line of the running order. Minutes before the plates are on the table, negative."""
+    """A line of the running order. Minutes before the plates are on the table, negative.
+    ``at_fire``: the log of its roast tells that it is over; there it is put right."""
 
     id: str
     dish: str
@@ -44,6 +45,7 @@ class StepOut(Out):
     note: str
     done_at: datetime | None
     skipped_at: datetime | None
+    at_fire: bool
 
 
 class SpanOut(Out):
@@ -232,7 +234,9 @@ def day(p: PlannedDay) -> DayOut:
                 until_min=round(x.until_min, 2),
                 hands_min=round(x.hands_min, 2),
                 latest_min=None if x.latest_min is None else round(x.latest_min, 2),
-                done_at=_hour(p.day.done.get(x.id)),
+                done_at=_hour(p.day.done.get(x.id))
+                or (p.hour(x.at_min) if x.id in p.at_fire else None),
+                at_fire=x.id in p.at_fire,
                 skipped_at=_hour(p.day.skipped.get(x.id)),
             )
             for x in order.steps

@@ -21,6 +21,7 @@ from trencher.core.day.buying import yield_of
 from trencher.core.day.clashes import Clash, clashes
 from trencher.core.day.dishes import Begun, JointDish, Limits, Table
 from trencher.core.day.doors import doors_on
+from trencher.core.day.joint_steps import done_at_the_fire
 from trencher.core.day.log import (
     Again,
     ChangedDay,
@@ -67,7 +68,8 @@ MOST_PEOPLE, MOST_SIDES = 200, 24
 
 @dataclass(frozen=True, kw_only=True)
 class PlannedDay:
-    """A day worked out at one moment. ``stale``: something has changed since."""
+    """A day worked out at one moment. ``at_fire``: steps that the logs of its roasts tell are over;
+    ``stale``: something has changed since."""
 
     date: str
     day: Day
@@ -78,6 +80,7 @@ class PlannedDay:
     now_min: float
     sides: Mapping[str, Side]
     cautions: tuple[Caution, ...]
+    at_fire: frozenset[str] = frozenset()
     stale: bool = False
 
     def hour(self, minute: float) -> datetime:
@@ -176,16 +179,27 @@ class DayService:
         if latest and last is not None and last[0] != key and key not in self._orders:
             before = last[1]
             here = (self.clock.now() - before.serve_at).total_seconds() / 60.0
-            where = where_am_i(before.order, over, here)
+            where = where_am_i(before.order, over | before.at_fire, here)
             return replace(before, now_min=here, where=where, stale=True)
         order, found = self._ordered(key, table, asked, sessions)
+        at_fire = frozenset[str]().union(
+            *(
+                done_at_the_fire(
+                    j,
+                    max(sessions[j.id].ends, default=-1),
+                    carved=sessions[j.id].carved_min is not None,
+                )
+                for j in order.table.joints
+            )
+        )
         planned = PlannedDay(
             date=date,
             day=replace(day, facts=facts),
             serve_at=serve,
             order=order,
             clashes=found,
-            where=where_am_i(order, over, now),
+            where=where_am_i(order, over | at_fire, now),
+            at_fire=at_fire,
             now_min=now,
             sides={**SIDES, **self.tables.sides()},
             cautions=self._cautions(order),

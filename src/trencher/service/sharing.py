@@ -136,7 +136,7 @@ def _steps(planned: PlannedDay) -> tuple[SheetStep, ...]:
     now = {s.id for s in planned.where.now}
 
     def stands(step: DayStep) -> Stands:
-        if step.id in planned.day.done:
+        if step.id in planned.day.done or step.id in planned.at_fire:
             return "done"
         if step.id in planned.day.skipped:
             return "skipped"

@@ -63,6 +63,22 @@ def _words(moment: Moment, joint: JointDish, oven: OvenPlace) -> str:
     return f"Turn {joint.name} over"
 
 
+def done_at_the_fire(joint: JointDish, ended: int, *, carved: bool) -> frozenset[str]:
+    """Ids of the steps that the log of its roast tells are over: nobody ticks them a second time.
+    ``ended``: the last stage that was said to be over, -1 for none."""
+    if joint.started_min is None:
+        return frozenset()
+    last = len(joint.forecast.stages) - 1
+    over = {f"{joint.id}/carve"} if carved else set()
+    for n, moment in enumerate(moments(joint), 1):
+        stage = last + 1 if moment.index < 0 else moment.index
+        # What is done in a stage is over with it; what begins one, with the stage before.
+        within = moment.code in ("sear", "task")
+        if carved or ended >= (stage if within else stage - 1):
+            over.add(f"{joint.id}/{n}-{moment.code}")
+    return frozenset(over)
+
+
 def joint_steps(joint: JointDish, oven: OvenPlace) -> list[DayStep]:
     """Everything the joint asks for on the day, from heating its oven to the knife."""
     steps: list[DayStep] = []

@@ -49,7 +49,9 @@
     </p>
     <p class="print:hidden">
       {#if day.fits}
-        Everything has its place:
+        {day.where.late.length > 0
+          ? 'As planned, everything had its place:'
+          : 'Everything has its place:'}
       {:else}
         <b class="wrong"
           >{day.clashes.length === 1 ? 'One clash.' : `${day.clashes.length} clashes.`}</b

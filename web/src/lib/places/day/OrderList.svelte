@@ -116,9 +116,12 @@
     >
       <button
         class="min-h-11 grid place-items-center print:min-h-0 print:py-1"
-        aria-label="{over ? 'Take back' : 'Done'}: {sentence(step.words, units)}"
+        aria-label="{step.at_fire ? 'Done at the fire' : over ? 'Take back' : 'Done'}: {sentence(
+          step.words,
+          units,
+        )}"
         aria-pressed={over}
-        disabled={busy}
+        disabled={busy || step.at_fire}
         onclick={() => (over ? onundo(null) : ondid(step.id, null, false))}
       >
         <span

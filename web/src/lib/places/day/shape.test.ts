@@ -41,6 +41,7 @@ const step = (id: string, at: number, part: Partial<DayStep> = {}): DayStep => (
   place: 'hands',
   note: '',
   done_at: null,
+  at_fire: false,
   skipped_at: null,
   ...part,
 })

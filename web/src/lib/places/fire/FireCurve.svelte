@@ -133,8 +133,8 @@
         y2={height - box.bottom}
         class="stroke-ember [stroke-dasharray:3_4]"
       />
-      {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE}
-      {@const at = crosses ? axis.x(now) + 6 : x}
+      {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE + (early ? 36 : 0)}
+      {@const at = crosses ? axis.x(now) + (early ? 42 : 6) : x}
       {@const there = hour(new Date(put + outlook.air_there_min * 60_000))}
       <text x={at} {y} text-anchor={crosses ? 'start' : 'middle'} class="text-sm fill-ember">
         {#if width < NARROW}

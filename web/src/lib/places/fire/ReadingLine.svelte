@@ -91,7 +91,7 @@
 
 <form
   onsubmit={send}
-  class="grid grid-cols-[1fr_auto] gap-x-2 items-end max-lg:grid-cols-[3fr_4fr_auto]"
+  class="grid grid-cols-[1fr_auto] gap-x-2 items-end max-lg:grid-cols-[4fr_3fr_auto]"
 >
   <div>
     <label class="label-text" for="reading"
@@ -111,14 +111,16 @@
   </div>
   <button class="act min-h-14 max-lg:order-1" disabled={typed.trim() === ''}>Keep</button>
   <div class="col-span-full max-lg:col-span-1">
-    <label class="label-text" for="where">Where; empty is the middle</label>
+    <label class="label-text" for="where"
+      >Where<span class="max-lg:hidden">; empty is the middle</span></label
+    >
     <input
       id="where"
       class="field min-h-14 lg:min-h-11"
       list="spots"
       maxlength="40"
       autocomplete="off"
-      placeholder="thin end, by the bone…"
+      placeholder="the middle"
       bind:value={where}
     />
   </div>
