@@ -14,7 +14,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Site
-from tests.browser.test_places import opened, prepared
+from tests.browser.test_places import HOT, opened, prepared
 from tests.test_cli import trencher
 from trencher.core.units import celsius_to_fahrenheit, whole
 from trencher.formats.kitchen import write_kitchen
@@ -212,6 +212,31 @@ def test_the_ways_say_what_the_command_line_says(
         expect(card).to_contain_text(f"{percent(f['even_fraction'])} of the meat as wanted")
         low_c, high_c = f["band80"]["peak_c"]
         expect(card).to_contain_text(f"({degrees(low_c, units)}–{degrees(high_c, units)})")
+
+
+@pytest.mark.parametrize("units", ["C", "F"])
+def test_block_and_hand_say_what_the_command_line_says(
+    page: Page, site: Site, book: str, file_of: Callable[[str, str], str], units: Units
+) -> None:
+    site.house.roasts.choose("sirloin", HOT, "hot-then-low")
+    page.goto(site.url)
+    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+    (f,) = told("simulate", file_of("sirloin", HOT), "--learned", book)
+    opened(page, f"{site.url}/block/sirloin")
+    loses = percent(f["loss"]["fraction"])
+    expect(page.get_by_text(f"The oven takes {loses}")).to_be_visible()
+    opened(page, f"{site.url}/ways/sirloin/hand")
+    low, high = (degrees(c, units) for c in f["band80"]["peak_c"])
+    told_of_it = page.locator("p").filter(has_text="out at").first
+    for words in (
+        f"out at {degrees(f['pull']['core_c'], units).replace('°', ' °' + units)}",
+        f"ends at {degrees(f['peak']['core_c'], units).replace('°', ' °' + units)}",
+        f"({low}–{high})",
+        f"{percent(f['even_fraction'])} as wanted",
+        f"loses {loses}",
+        f"ten minutes late {signed(f['late_10min_c'], units)}",
+    ):
+        expect(told_of_it).to_contain_text(words)
 
 
 @pytest.mark.parametrize("units", ["C", "F"])

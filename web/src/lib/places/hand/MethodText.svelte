@@ -1,6 +1,7 @@
 <script lang="ts">
   // The method as text, live, and what it does in one line; or where it cannot be read.
   import type { HandState } from '$lib/state/hand.svelte'
+  import { kitchen } from '$lib/state/kitchen.svelte'
   import { delta, hour, later, sentence, temp, type Units } from '$lib/units'
 
   let { hand, serve, units }: { hand: HandState; serve: Date; units: Units } = $props()
@@ -35,7 +36,8 @@
   {:else if shaped !== null && shaped.reason !== ''}
     <b class="wrong">{sentence(shaped.reason, units)}</b>
   {:else if f !== null && inAt !== null}
-    In by <b>{hour(inAt)}</b>, out at <b>{temp(f.pull_core_c, units)}</b>
+    {inAt < kitchen.now ? 'Should be in since' : 'In by'} <b>{hour(inAt)}</b>, out at
+    <b>{temp(f.pull_core_c, units)}</b>
     {#if f.pull_min.low !== null}
       between {hour(later(inAt, f.pull_min.low))} and {hour(
         later(inAt, f.pull_min.high ?? 0),
