@@ -33,7 +33,7 @@ from trencher.settings import Settings
 AIM, AIM_OTHER, AIM_MS = 95, 100, 200.0
 METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
 PLACES = (
-    "/begin", "/block/pork-loin", "/ways/pork-loin", "/ways/pork-loin/hand", "/day",
+    "/begin", "/block/pork-loin", "/ways/pork-loin", "/ways/sirloin/hand", "/day",
     "/fire/sirloin", "/board/sirloin", "/wall", "/book", "/book/silverside", "/ovens", "/practice",
     "/figures",
 )  # fmt: skip
@@ -51,7 +51,7 @@ PAINTED = """() => {
 }"""
 DRAGS = {
     "/block/pork-loin": (("slider", "Thickness"), (0, 4)),
-    "/ways/pork-loin/hand": (("slider", "Length of stage 1"), (4, 0)),
+    "/ways/sirloin/hand": (("slider", "Heat of stage 1"), (0, 4)),
     "/day": (("slider", "Hour of serving"), (0, 4)),
 }
 """Place → role and name of what is dragged, and by how much at a time, px."""

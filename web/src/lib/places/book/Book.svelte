@@ -2,6 +2,7 @@
   // The Book: planned against happened, a line a roast; the cook's word before the comparison.
   import { untrack } from 'svelte'
   import Larder from './Larder.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import Aside from './Aside.svelte'
   import { http, Refused, want, type BookLine, type Learned } from '$lib/api/client'
   import { route } from '$lib/router'
@@ -196,16 +197,20 @@
         {/if}
         <BookLines lines={page.lines} {units} {picked} onpick={pick} />
       {/if}
-      {#if page.next !== null}
-        <button class="act" disabled={fetching} onclick={unroll}>
-          {fetching ? 'Opening…' : `Earlier ones: ${page.found - page.lines.length} more`}
-        </button>
-      {/if}
-      {#if !besides}
-        <p class="quiet">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
-      {/if}
+      <Soon>
+        {#if page.next !== null}
+          <button class="act" disabled={fetching} onclick={unroll}>
+            {fetching ? 'Opening…' : `Earlier ones: ${page.found - page.lines.length} more`}
+          </button>
+        {/if}
+        {#if !besides}
+          <p class="quiet">Dashed: planned. Dots: read. Green: wanted. Red: came out.</p>
+        {/if}
+      </Soon>
     {/if}
-    <Aside />
-    <TakeAlong />
+    <Soon>
+      <Aside />
+      <TakeAlong />
+    </Soon>
   {/if}
 </section>
