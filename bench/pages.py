@@ -9,35 +9,28 @@ from __future__ import annotations
 
 import json
 import shutil
-import socket
 import statistics
 import subprocess
 import sys
 import tempfile
-import threading
-import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
-import uvicorn
 from playwright.sync_api import Page, sync_playwright
+from tests.browser.conftest import FLAGS, Site, serve
+from tests.browser.test_places import prepared
 
-from trencher.api.app import create_app
 from trencher.main import demo_house
 from trencher.service.clock import FastClock
-from trencher.serving import Server
-from trencher.settings import Settings
 
 AIM, AIM_OTHER, AIM_MS = 95, 100, 200.0
-METHOD = "220C 20min; 160C until peak 57C; rest tented 40min"
 PLACES = (
     "/begin", "/block/pork-loin", "/ways/pork-loin", "/ways/sirloin/hand", "/day",
     "/fire/sirloin", "/board/sirloin", "/wall", "/book", "/book/silverside", "/ovens", "/practice",
     "/figures",
 )  # fmt: skip
-FLAGS = ["--no-sandbox", "--disable-gpu"]
 SLOWED = 4
 PAINTED = """() => {
   window.painted = []
@@ -64,24 +57,11 @@ def served() -> Iterator[str]:
         house, close = demo_house(Path(folder) / "demo.sqlite")
         assert isinstance(house.clock, FastClock)
         house.clock.set_pace(0.0)
-        house.roasts.choose("sirloin", METHOD, "hot-then-low")
-        house.roasts.put_in("sirloin", 6.0)
-        house.clock.jump(20)
-        house.roasts.end_stage("sirloin", 0, None)
-        house.clock.jump(20)
-        house.roasts.read("sirloin", 18.0, 18.0, "core", None)
-        listener = socket.socket()
-        listener.bind(("127.0.0.1", 0))
-        config = uvicorn.Config(create_app(house, Settings().dist), log_level="error", ws="none")
-        server = Server(config, house.feed)
-        thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
-        thread.start()
-        while not server.started:
-            time.sleep(0.05)
-        yield f"http://127.0.0.1:{listener.getsockname()[1]}"
-        house.feed.close()
-        server.should_exit = True
-        thread.join(timeout=10)
+        port, stop = serve(house)
+        site = Site(house, f"http://127.0.0.1:{port}", stop, port)
+        prepared(site)
+        yield site.url
+        stop()
         close()
 
 
