@@ -92,6 +92,17 @@ def test_trying_keeps_nothing(table: TestClient) -> None:
     assert table.get(DAY).json() == before
 
 
+def test_a_line_takes_back_its_own_tick(table: TestClient) -> None:
+    first, second = (s["id"] for s in table.get(DAY).json()["steps"][:2])
+    assert steps(table.get(DAY).json())[first]["tick"] is None
+    for step in (first, second):
+        ticked = table.post(f"{DAY}/steps", json={"step": step}).json()
+    back = table.post(f"{DAY}/undo", json={"seq": steps(ticked)[first]["tick"]}).json()
+    assert steps(back)[first]["done_at"] is None
+    assert steps(back)[first]["tick"] is None
+    assert steps(back)[second]["done_at"] is not None
+
+
 def test_ticks_skips_and_undo(table: TestClient, house: House) -> None:
     first = table.get(DAY).json()["steps"][0]["id"]
     done = table.post(f"{DAY}/steps", json={"step": first}).json()

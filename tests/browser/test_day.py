@@ -142,6 +142,9 @@ def test_a_step_is_ticked_entered_earlier_and_taken_back(day: Page, site: Site) 
     expect(other.get_by_role("alert")).to_contain_text("yet to come")
     other.get_by_role("button", name="Skip it").click()
     expect(other).to_contain_text("Skipped")
+    first.get_by_role("button", name=re.compile("Take back: Cook down")).click()
+    expect(first.get_by_role("button", name=re.compile("Done: Cook down"))).to_be_visible()
+    expect(other).to_contain_text("Skipped")
 
 
 def test_what_was_forgotten_becomes_a_task(day: Page) -> None:

@@ -29,7 +29,8 @@ UNDO_WORDS = {
 
 class StepOut(Out):
     """A line of the running order. Minutes before the plates are on the table, negative.
-    ``at_fire``: the log of its roast tells that it is over; there it is put right."""
+    ``at_fire``: the log of its roast tells that it is over; there it is put right. ``tick``: the
+    event that ticked or skipped it, to be taken back by that number."""
 
     id: str
     dish: str
@@ -46,6 +47,7 @@ class StepOut(Out):
     done_at: datetime | None
     skipped_at: datetime | None
     at_fire: bool
+    tick: int | None
 
 
 class SpanOut(Out):
@@ -216,7 +218,7 @@ def day(p: PlannedDay) -> DayOut:
     """A day worked out."""
     facts, order = p.day.facts, p.order
     table = order.table
-    undoable = p.day.undoable
+    undoable, ticks = p.day.undoable, p.day.ticks
     return DayOut.of(
         p,
         table.room,
@@ -237,6 +239,7 @@ def day(p: PlannedDay) -> DayOut:
                 done_at=_hour(p.day.done.get(x.id))
                 or (p.hour(x.at_min) if x.id in p.at_fire else None),
                 at_fire=x.id in p.at_fire,
+                tick=ticks.get(x.id),
                 skipped_at=_hour(p.day.skipped.get(x.id)),
             )
             for x in order.steps

@@ -61,6 +61,18 @@ def test_what_is_taken_back_is_as_if_it_had_never_been_and_stays_in_the_log() ->
     assert day.withdrawn == {2}
 
 
+def test_a_tick_is_known_by_its_number() -> None:
+    events = log(
+        ("opened", OPENED),
+        ("did", {"step": "a", "at": "18:00"}),
+        ("did", {"step": "b", "at": "18:01"}),
+        ("skipped", {"step": "a", "at": "18:02"}),
+        ("withdrew", {"seq": 3}),
+    )
+    assert replay_day(events[:3]).ticks == {"a": 2, "b": 3}
+    assert replay_day(events).ticks == {"a": 4}
+
+
 def test_undo_takes_the_latest_that_still_counts() -> None:
     events = log(
         ("opened", OPENED),

@@ -193,6 +193,14 @@ class Day(Folded):
         counts = [e for e in self.log if e.seq not in gone and not isinstance(e, Opened | Withdrew)]
         return counts[-1] if counts else None
 
+    @property
+    def ticks(self) -> dict[str, int]:
+        """Step → the number of the event that ticked or skipped it last and still counts."""
+        gone = self.withdrawn
+        return {
+            e.step: e.seq for e in self.log if isinstance(e, Did | Skipped) and e.seq not in gone
+        }
+
 
 def _opened(day: Day, e: Opened) -> Day:
     return replace(day, facts={**day.facts, **e.facts})

@@ -28,6 +28,7 @@
     chosen: string | null
     onchoose: (step: string | null) => void
     ondid: (step: string, at: Date | null, skipped: boolean) => void
+    /** Takes back the event of that number: this step's own tick. */
     onundo: (seq: number | null) => void
     askSlips: (step: string) => Promise<Slip[]>
     onslip: (slip: Slip, step: string) => void
@@ -122,7 +123,7 @@
         )}"
         aria-pressed={over}
         disabled={busy || step.at_fire}
-        onclick={() => (over ? onundo(null) : ondid(step.id, null, false))}
+        onclick={() => (over ? onundo(step.tick) : ondid(step.id, null, false))}
       >
         <span
           class="w-5.5 h-5.5 border-[1.5px] border-line-strong rounded-base grid place-items-center font-extrabold leading-none print:w-2.5 print:h-2.5"

@@ -42,6 +42,7 @@ const step = (id: string, at: number, part: Partial<DayStep> = {}): DayStep => (
   note: '',
   done_at: null,
   at_fire: false,
+  tick: null,
   skipped_at: null,
   ...part,
 })
