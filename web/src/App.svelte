@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte'
   import { PLACES, Router, address, go, route, where } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
@@ -6,6 +7,7 @@
   import AlarmBar from '$lib/ui/AlarmBar.svelte'
   import { ask } from '$lib/ui/ask'
   import { sheetOpen } from '$lib/ui/sheet'
+  import { inTurn } from '$lib/ui/turns'
   import Soon from '$lib/ui/Soon.svelte'
   import Damaged from '$lib/ui/Damaged.svelte'
   import { PRACTICE } from '$lib/api/base'
@@ -42,7 +44,13 @@
   const night = $derived(here.place === 'fire' || wall)
   const title = $derived(PLACES.find((x) => x.id === here.place)?.name)
 
-  $effect(() => kitchen.start())
+  // Before any part of the page, and not in the same breath as its frame.
+  let stop = (): void => undefined
+  const off = inTurn(() => (stop = kitchen.start()))
+  onDestroy(() => {
+    off()
+    stop()
+  })
   $effect(() => {
     if (kitchen.toReckon !== '') reckons = true
   })
@@ -104,7 +112,7 @@
   >
   {#if !wall}
     <header
-      class="flex items-stretch gap-4 px-7 border-b border-line max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
+      class="flex items-stretch gap-4 px-7 border-b border-line min-h-13 max-lg:min-h-11 max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
     >
       <a
         class="font-heading font-extrabold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
@@ -128,33 +136,35 @@
       <div
         class="flex items-center gap-1 whitespace-nowrap max-lg:gap-0 max-sm:flex-1 max-sm:justify-between"
       >
-        <Clock />
-        <button
-          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-          aria-expanded={finds}
-          onclick={() => (finds = !finds)}
-        >
-          Find <span class="key max-lg:hidden" aria-hidden="true">/</span>
-        </button>
-        <button
-          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-          aria-expanded={reckons}
-          onclick={() => (reckons = !reckons)}
-        >
-          Reckon <span class="key max-lg:hidden" aria-hidden="true">r</span>
-        </button>
-        <button
-          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-          onclick={() => kitchen.toggleUnits()}
-          aria-label="{kitchen.units === 'C' ? '°C kg' : '°F lb'}: change units"
-        >
-          {kitchen.units === 'C' ? '°C kg' : '°F lb'}
-        </button>
-        <button
-          class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
-          onclick={() => (help = !help)}
-          aria-label="? Keys and settings">?</button
-        >
+        <Soon>
+          <Clock />
+          <button
+            class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+            aria-expanded={finds}
+            onclick={() => (finds = !finds)}
+          >
+            Find <span class="key max-lg:hidden" aria-hidden="true">/</span>
+          </button>
+          <button
+            class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+            aria-expanded={reckons}
+            onclick={() => (reckons = !reckons)}
+          >
+            Reckon <span class="key max-lg:hidden" aria-hidden="true">r</span>
+          </button>
+          <button
+            class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+            onclick={() => kitchen.toggleUnits()}
+            aria-label="{kitchen.units === 'C' ? '°C kg' : '°F lb'}: change units"
+          >
+            {kitchen.units === 'C' ? '°C kg' : '°F lb'}
+          </button>
+          <button
+            class="min-h-11 min-w-11 px-2 rounded-base font-semibold hover:bg-paper-deep max-lg:py-0 max-lg:px-1.5"
+            onclick={() => (help = !help)}
+            aria-label="? Keys and settings">?</button
+          >
+        </Soon>
       </div>
     </header>
   {/if}
@@ -178,12 +188,14 @@
       {/if}
     </p>
   {/if}
-  <Waiting />
-  <Damaged />
+  <Soon>
+    <Waiting />
+    <Damaged />
+  </Soon>
   <main class="flex-1 flex flex-col outline-none max-lg:pb-16" id="main" tabindex="-1">
     <Soon><Router /></Soon>
   </main>
-  <AlarmBar />
+  <Soon><AlarmBar /></Soon>
   {#if told.needed}
     {#await import('$lib/ui/Told.svelte') then { default: Told }}
       <Told />

@@ -11,7 +11,10 @@ setTimeout(() => {
   mount(App, { target: root })
 })
 
-// Pages that are not secure have none: then this page must stay open to go on without the server.
-if ('serviceWorker' in navigator && import.meta.env.PROD) {
-  void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
-}
+// Pages that are not secure have none: then this page must stay open to go on without the server. It
+// fetches everything there is, which is not to be in the way of the page that is being made.
+const STANDS_MS = 8_000
+if ('serviceWorker' in navigator && import.meta.env.PROD)
+  setTimeout(() => {
+    void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
+  }, STANDS_MS)

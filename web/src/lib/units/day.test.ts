@@ -1,9 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import { atDate, atItsEnd, carveAt, dateOf, longDay, sentence } from './index'
+import { atDate, atItsEnd, carveAt, dateOf, day, longDay, sentence, shortDay } from './index'
 
 const plan = (ahead_min: number): { serve_at: string; ahead_min: number } => ({
   serve_at: new Date(2026, 9, 3, 19, 0).toISOString(),
   ahead_min,
+})
+
+it('names every day and month as the language does', () => {
+  for (let n = 0; n < 366; n += 5) {
+    const at = new Date(2028, 0, 1 + n, 12)
+    const named = (asked: Intl.DateTimeFormatOptions): string =>
+      at.toLocaleDateString('en-GB', asked)
+    expect(longDay(at)).toBe(named({ weekday: 'long', day: 'numeric', month: 'long' }))
+    expect(day(at)).toBe(named({ day: 'numeric', month: 'long', year: 'numeric' }))
+    const short = named({ weekday: 'short', day: 'numeric', month: 'short' })
+    expect(shortDay(at)).toBe(short.replace('Sept', 'Sep'))
+  }
 })
 
 describe('when a joint is carved', () => {

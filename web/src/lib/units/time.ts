@@ -86,9 +86,17 @@ export function parseHour(text: string): [number, number] | null {
   return hours < 24 && minutes < 60 ? [hours, minutes] : null
 }
 
+// Their names by hand: the browser's own take a telephone longer to fetch than the page that shows them.
+const DAYS = 'Sunday Monday Tuesday Wednesday Thursday Friday Saturday'.split(' ')
+const MONTHS =
+  'January February March April May June July August September October November December'.split(' ')
+
+const weekday = (at: Date): string => DAYS[at.getDay()] ?? ''
+const month = (at: Date): string => MONTHS[at.getMonth()] ?? ''
+
 /** A day in short: Sat 3 Oct. */
 export function shortDay(at: Date): string {
-  return at.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+  return `${weekday(at).slice(0, 3)} ${at.getDate()} ${month(at).slice(0, 3)}`
 }
 
 /** A date as its field shows it: Sat 3 Oct 2026. */
@@ -98,15 +106,13 @@ export function dateShown(at: Date): string {
 
 /** A day with its name: Saturday 3 October. */
 export function longDay(at: Date): string {
-  return at.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+  return `${weekday(at)} ${at.getDate()} ${month(at)}`
 }
 
 /** A day: 3 October 2026. */
 export function day(at: Date): string {
-  return at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+  return `${at.getDate()} ${month(at)} ${at.getFullYear()}`
 }
-
-const MONTHS = 'jan feb mar apr may jun jul aug sep oct nov dec'.split(' ')
 
 /** A typed date, `2027-01-06`, `6 Jan`, `Wed 6 January 2027`, `6.1.`, as a date field has it; without
  * a year the next one to come. Null for what is none. */
@@ -120,7 +126,9 @@ export function dateFrom(text: string, now: Date): string | null {
   const plain = /^\s*(\d{1,2})\.(\d{1,2})\.?\s*(\d{4})?\s*$/.exec(text)
   const [, day, month, year] = named ?? plain ?? []
   if (day === undefined || month === undefined) return null
-  const at = named === null ? Number(month) : MONTHS.indexOf(month.slice(0, 3).toLowerCase()) + 1
+  const short = month.slice(0, 3).toLowerCase()
+  const known = MONTHS.findIndex((one) => one.slice(0, 3).toLowerCase() === short) + 1
+  const at = named === null ? Number(month) : known
   const two = (n: number): string => String(n).padStart(2, '0')
   const of = (y: number): string => `${y}-${two(at)}-${two(Number(day))}`
   if (year !== undefined) return atDate(now, of(Number(year))) === null ? null : of(Number(year))

@@ -4,6 +4,7 @@
   import { SHADES, sideContours, type HeatMap } from '$lib/draw/meat'
   import Hatching from '$lib/ui/Hatching.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Units } from '$lib/units'
   import Grain from './Grain.svelte'
   import {
@@ -94,59 +95,65 @@
     />
   {/if}
 
-  <g class="stroke-ink" stroke-width="1.2" aria-hidden="true">
-    <line x1={LEFT} x2={WIDTH - 8} y1={BASE} y2={BASE} />
-    {#each ticks(scale, units) as tick (tick.mm)}
-      {@const x = LEFT + tick.mm * scale}
-      <line x1={x} x2={x} y1={BASE} y2={BASE + (tick.major ? 14 : 7)} />
-      {#if tick.major}
-        <text {x} y={BASE + 31} text-anchor="middle" stroke="none">{tick.text}</text>
-      {/if}
-    {/each}
-    <text x={LEFT - 14} y={BASE + 31} text-anchor="end" stroke="none"
-      >{units === 'C' ? 'mm' : 'inches'}</text
-    >
-    <line x1={LEFT - 22} x2={LEFT - 22} y1={top} y2={bottom} />
-    {#each [top, bottom] as y (y)}<line x1={LEFT - 30} x2={LEFT - 14} y1={y} y2={y} />{/each}
-  </g>
-
-  <PullHandle
-    what="thickness_mm"
-    value={thickness_mm}
-    x={centre}
-    y={top}
-    textY={top - 16}
-    {scale}
-    {units}
-    {onhold}
-    onpull={(value, done) => onpull('thickness_mm', value, done)}
-  />
-  <PullHandle
-    what="length_mm"
-    value={length_mm}
-    x={right}
-    y={middle}
-    textY={BASE - 4}
-    {scale}
-    {units}
-    {onhold}
-    onpull={(value, done) => onpull('length_mm', value, done)}
-  />
-
-  <foreignObject
-    x={right + 26}
-    y={top - 2}
-    width={Math.max(20, WIDTH - right - 26)}
-    height={tall + 8}
-  >
-    <MeatFace
-      {map}
-      at_mm={map.at_mm[Math.floor(map.at_mm.length / 2)] ?? 0}
-      height={tall + 4}
-      label="The middle slice, as it will be at its highest"
+  <Soon>
+    <g class="stroke-ink" stroke-width="1.2" aria-hidden="true">
+      <line x1={LEFT} x2={WIDTH - 8} y1={BASE} y2={BASE} />
+      {#each ticks(scale, units) as tick (tick.mm)}
+        {@const x = LEFT + tick.mm * scale}
+        <line x1={x} x2={x} y1={BASE} y2={BASE + (tick.major ? 14 : 7)} />
+        {#if tick.major}
+          <text {x} y={BASE + 31} text-anchor="middle" stroke="none">{tick.text}</text>
+        {/if}
+      {/each}
+      <text x={LEFT - 14} y={BASE + 31} text-anchor="end" stroke="none"
+        >{units === 'C' ? 'mm' : 'inches'}</text
+      >
+      <line x1={LEFT - 22} x2={LEFT - 22} y1={top} y2={bottom} />
+      {#each [top, bottom] as y (y)}<line x1={LEFT - 30} x2={LEFT - 14} y1={y} y2={y} />{/each}
+    </g>
+  </Soon>
+  <Soon>
+    <PullHandle
+      what="thickness_mm"
+      value={thickness_mm}
+      x={centre}
+      y={top}
+      textY={top - 16}
+      {scale}
+      {units}
+      {onhold}
+      onpull={(value, done) => onpull('thickness_mm', value, done)}
     />
-  </foreignObject>
-  <text x={right + 26 + (face_mm * scale) / 2} y={BASE - 4} text-anchor="middle" class="soft"
-    >middle slice</text
-  >
+  </Soon>
+  <Soon>
+    <PullHandle
+      what="length_mm"
+      value={length_mm}
+      x={right}
+      y={middle}
+      textY={BASE - 4}
+      {scale}
+      {units}
+      {onhold}
+      onpull={(value, done) => onpull('length_mm', value, done)}
+    />
+  </Soon>
+  <Soon>
+    <foreignObject
+      x={right + 26}
+      y={top - 2}
+      width={Math.max(20, WIDTH - right - 26)}
+      height={tall + 8}
+    >
+      <MeatFace
+        {map}
+        at_mm={map.at_mm[Math.floor(map.at_mm.length / 2)] ?? 0}
+        height={tall + 4}
+        label="The middle slice, as it will be at its highest"
+      />
+    </foreignObject>
+    <text x={right + 26 + (face_mm * scale) / 2} y={BASE - 4} text-anchor="middle" class="soft"
+      >middle slice</text
+    >
+  </Soon>
 </svg>

@@ -6,6 +6,7 @@
   import { plan, type Draft } from '$lib/state/plan.svelte'
   import QuantityField from '$lib/ui/QuantityField.svelte'
   import Slide from '$lib/ui/Slide.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import { sentence, temp, weight } from '$lib/units'
   import { MEASURES, type Named, type Size } from './joint'
   import Fold from '$lib/ui/Fold.svelte'
@@ -70,86 +71,96 @@
       helpings. The oven takes {Math.round(forecast.loss * 100)} %.
     </p>
   {/if}
-  <div class="grid grid-cols-3 gap-2">
-    {#each MEASURES as [name, key, low, high] (key)}
-      <QuantityField
-        label={name}
-        note={forecast?.size.estimated.includes(key) ? 'estimated' : ''}
-        value={size[key]}
-        {low}
-        {high}
-        kind="length"
-        onvalue={(v) => plan.pull({ joint: { [key]: v } }, true)}
-      />
+  <Soon>
+    <div class="grid grid-cols-3 gap-2">
+      {#each MEASURES as [name, key, low, high] (key)}
+        <QuantityField
+          label={name}
+          note={forecast?.size.estimated.includes(key) ? 'estimated' : ''}
+          value={size[key]}
+          {low}
+          {high}
+          kind="length"
+          onvalue={(v) => plan.pull({ joint: { [key]: v } }, true)}
+        />
+      {/each}
+    </div>
+  </Soon>
+  <Soon>
+    <Slide
+      label="Wanted at its peak"
+      value={draft.wanted_c}
+      low={44}
+      high={95}
+      step={0.5}
+      words={(c) => temp(c, kitchen.units)}
+      onslide={(wanted_c, done) => plan.pull({ wanted_c }, done)}
+    />
+  </Soon>
+  <Soon>
+    {#if is('wanted_c')}
+      <p class="text-sm font-semibold text-ember">
+        as this cut is usually liked, assumed
+        <button
+          type="button"
+          class="undo min-h-11 ml-2"
+          onclick={() => plan.pull({ wanted_c: draft.wanted_c }, true)}
+          >It is so<span class="sr-only">: wanted at its peak</span></button
+        >
+      </p>
+    {/if}
+    {#each forecast?.cautions ?? [] as caution (caution.code)}
+      <p class="fault">{sentence(caution.text, kitchen.units)}</p>
     {/each}
-  </div>
-  <Slide
-    label="Wanted at its peak"
-    value={draft.wanted_c}
-    low={44}
-    high={95}
-    step={0.5}
-    words={(c) => temp(c, kitchen.units)}
-    onslide={(wanted_c, done) => plan.pull({ wanted_c }, done)}
-  />
-  {#if is('wanted_c')}
-    <p class="text-sm font-semibold text-ember">
-      as this cut is usually liked, assumed
-      <button
-        type="button"
-        class="undo min-h-11 ml-2"
-        onclick={() => plan.pull({ wanted_c: draft.wanted_c }, true)}
-        >It is so<span class="sr-only">: wanted at its peak</span></button
-      >
-    </p>
-  {/if}
-  {#each forecast?.cautions ?? [] as caution (caution.code)}
-    <p class="fault">{sentence(caution.text, kitchen.units)}</p>
-  {/each}
-  <When {serve} assumed={is('serve_at')} />
-  <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)] gap-3 items-start">
-    <QuantityField
-      label="Core now"
-      assumed={is('start_c')}
-      value={draft.joint.start_c}
-      low={-25}
-      high={45}
-      kind="heat"
-      onvalue={(v) => plan.pull({ joint: { start_c: v } }, true)}
-    />
-    <label>
-      <span class="label-text">Oven</span>
-      <select
-        class="field"
-        value={draft.oven_id}
-        onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
-      >
-        {#each kitchen.ovens as oven (oven.id)}
-          <option value={oven.id}>{oven.name}</option>
-        {/each}
-      </select>
-    </label>
-  </div>
-  <Fold
-    title="More of it"
-    says={natureSays(draft.joint, cut.fat_mm, draft.rest_min, kitchen.units)}
-  >
-    <Called name={draft.name} />
-    <QuantityField
-      label="Rest"
-      value={draft.rest_min}
-      low={0}
-      high={240}
-      kind="time"
-      assumed={is('rest_min')}
-      onvalue={(v) => plan.pull({ rest_min: v }, true)}
-    />
-    <Nature {cut} joint={draft.joint} />
-  </Fold>
-  <div class="flex gap-4">
-    <button type="button" class="undo" disabled={plan.undoable === 0} onclick={() => plan.undo()}
-      >Undo</button
+    <When {serve} assumed={is('serve_at')} />
+  </Soon>
+  <Soon>
+    <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1.6fr)] gap-3 items-start">
+      <QuantityField
+        label="Core now"
+        assumed={is('start_c')}
+        value={draft.joint.start_c}
+        low={-25}
+        high={45}
+        kind="heat"
+        onvalue={(v) => plan.pull({ joint: { start_c: v } }, true)}
+      />
+      <label>
+        <span class="label-text">Oven</span>
+        <select
+          class="field"
+          value={draft.oven_id}
+          onchange={(e) => plan.pull({ oven_id: e.currentTarget.value }, true)}
+        >
+          {#each kitchen.ovens as oven (oven.id)}
+            <option value={oven.id}>{oven.name}</option>
+          {/each}
+        </select>
+      </label>
+    </div>
+  </Soon>
+  <Soon>
+    <Fold
+      title="More of it"
+      says={natureSays(draft.joint, cut.fat_mm, draft.rest_min, kitchen.units)}
     >
-    <button type="button" class="undo" onclick={onoff}>Take it off the block</button>
-  </div>
+      <Called name={draft.name} />
+      <QuantityField
+        label="Rest"
+        value={draft.rest_min}
+        low={0}
+        high={240}
+        kind="time"
+        assumed={is('rest_min')}
+        onvalue={(v) => plan.pull({ rest_min: v }, true)}
+      />
+      <Nature {cut} joint={draft.joint} />
+    </Fold>
+    <div class="flex gap-4">
+      <button type="button" class="undo" disabled={plan.undoable === 0} onclick={() => plan.undo()}
+        >Undo</button
+      >
+      <button type="button" class="undo" onclick={onoff}>Take it off the block</button>
+    </div>
+  </Soon>
 </form>

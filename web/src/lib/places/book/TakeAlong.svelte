@@ -1,5 +1,6 @@
 <script lang="ts">
   // The kitchen as a file: taken along, put back, or brought in from another one.
+  import Soon from '$lib/ui/Soon.svelte'
   import FromFile from './FromFile.svelte'
   import { ask, type Brings, type Holds } from '$lib/state/backup'
   import { day, hour } from '$lib/units'
@@ -81,21 +82,25 @@
     >
     <span class="quiet">a line each: hours, what was read at the take-out and after, yield</span>
   </p>
-  <FromFile
-    label="Take in what a JSON file brings"
-    accept={{ 'application/json': ['.json'] }}
-    look={(file) => ask('import/look', file)}
-    act={(file) => ask('import', file)}
-    doIt="Take it in"
-    told={brought}
-    worth={does}
-  />
-  <FromFile
-    label="Put a saved kitchen in the place of this one"
-    accept={{ 'application/vnd.sqlite3': ['.sqlite'] }}
-    look={(file) => ask('backup/look', file)}
-    act={(file) => ask('backup/restore', file)}
-    doIt="Put it in the place of this kitchen"
-    told={held}
-  />
+  <Soon
+    ><FromFile
+      label="Take in what a JSON file brings"
+      accept={{ 'application/json': ['.json'] }}
+      look={(file) => ask('import/look', file)}
+      act={(file) => ask('import', file)}
+      doIt="Take it in"
+      told={brought}
+      worth={does}
+    /></Soon
+  >
+  <Soon
+    ><FromFile
+      label="Put a saved kitchen in the place of this one"
+      accept={{ 'application/vnd.sqlite3': ['.sqlite'] }}
+      look={(file) => ask('backup/look', file)}
+      act={(file) => ask('backup/restore', file)}
+      doIt="Put it in the place of this kitchen"
+      told={held}
+    /></Soon
+  >
 </section>

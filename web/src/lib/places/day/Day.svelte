@@ -135,13 +135,19 @@
     <div class="max-lg:order-1 print:order-0">
       {#if narrow.current}
         {#each groups as [id, head, steps, words] (id)}
-          <h2 class="text-xl mt-2" id={id === 'now' ? 'order-head' : undefined}>{head}</h2>
-          {#if steps.length > 0}{@render order(steps, head)}{:else}<p class="quiet">{words}</p>{/if}
+          <Soon>
+            <h2 class="text-xl mt-2" id={id === 'now' ? 'order-head' : undefined}>{head}</h2>
+            {#if steps.length > 0}{@render order(steps, head)}{:else}<p class="quiet">
+                {words}
+              </p>{/if}
+          </Soon>
         {/each}
         {#each folded as [head, steps, says] (head)}
-          {#if steps.length > 0}
-            <Fold heading title={head} {says}>{@render order(steps, head)}</Fold>
-          {/if}
+          <Soon>
+            {#if steps.length > 0}
+              <Fold heading title={head} {says}>{@render order(steps, head)}</Fold>
+            {/if}
+          </Soon>
         {/each}
       {:else}
         <h2 class="text-xl" id="order-head">In order</h2>

@@ -1,6 +1,7 @@
 <script lang="ts">
   // The running order as one vertical clock: lanes for hands, ovens, hob and what waits. The line at
   // its foot moves the hour of serving; a side's block moves that side. Every handle is a slider.
+  import { sized } from '$lib/draw/sized'
   import type { Day, Oven } from '$lib/api/client'
   import { hour, later, shortDay, type Units } from '$lib/units'
   import HourLine from './HourLine.svelte'
@@ -16,6 +17,7 @@
     marksBefore,
     type Laid,
   } from './shape'
+  import Soon from '$lib/ui/Soon.svelte'
   import SpanBox from './SpanBox.svelte'
 
   let {
@@ -131,7 +133,7 @@
 <div
   class="relative select-none transition-opacity data-stale:opacity-72"
   data-stale={stale || undefined}
-  bind:clientWidth={width}
+  use:sized={(wide) => (width = wide)}
 >
   <div class="sticky top-0 h-6.5 bg-paper z-4 text-xs font-semibold" aria-hidden="true">
     {#each lanes as lane, i (lane.id)}
@@ -166,25 +168,27 @@
         class="absolute top-0 [background:color-mix(in_srgb,var(--paper-deep)_55%,transparent)]"
         style="left:{part(laneLeft[i] ?? 0)}; width:{part(laneWidth(i))}; height:{scale.height}px"
       ></div>
-      {#each inLane[i] ?? [] as one, n (`${one.span.dish} ${one.span.step} ${one.span.kind} ${n}`)}
-        {@const { dish, step } = one.span}
-        <SpanBox
-          {one}
-          name={name(dish)}
-          box={(shift) => box(one, i, shift)}
-          {scale}
-          {serve}
-          latest={day.knife_down_min - 1}
-          {units}
-          chosen={chosen !== null && chosen === step}
-          over={over.has(step)}
-          movable={movable(one)}
-          quiet={i === 0}
-          onpull={(start) => onpull(dish, start)}
-          ondrop={(start) => ondrop(dish, start)}
-          onchoose={() => onchoose(step)}
-        />
-      {/each}
+      <Soon>
+        {#each inLane[i] ?? [] as one, n (`${one.span.dish} ${one.span.step} ${one.span.kind} ${n}`)}
+          {@const { dish, step } = one.span}
+          <SpanBox
+            {one}
+            name={name(dish)}
+            box={(shift) => box(one, i, shift)}
+            {scale}
+            {serve}
+            latest={day.knife_down_min - 1}
+            {units}
+            chosen={chosen !== null && chosen === step}
+            over={over.has(step)}
+            movable={movable(one)}
+            quiet={i === 0}
+            onpull={(start) => onpull(dish, start)}
+            ondrop={(start) => ondrop(dish, start)}
+            onchoose={() => onchoose(step)}
+          />
+        {/each}
+      </Soon>
     {/each}
     {#if nowMin > before && nowMin < 0}
       <div

@@ -1,5 +1,6 @@
 <script lang="ts">
   // Before the door closes: the core now replaces what was assumed. It may be skipped.
+  import { sized } from '$lib/draw/sized'
   import { scaleLinear } from 'd3-scale'
   import { http, want, type Forecast, type Roast } from '$lib/api/client'
   import { hours as hourMarks } from '$lib/draw/curve'
@@ -162,7 +163,7 @@
 </form>
 {#if forecast !== null && x !== null && due !== null}
   {@const start = due.getTime()}
-  <div class="self-stretch mt-auto pt-4" bind:clientWidth={width}>
+  <div class="self-stretch mt-auto pt-4" use:sized={(wide) => (width = wide)}>
     <Strip
       {forecast}
       x={(minute) => x(start + minute * 60_000)}

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The live curve: readings, belief with its ribbon running into the wanted stripe, heat below.
+  import { sized } from '$lib/draw/sized'
   import type { Outlook, Roast } from '$lib/api/client'
   import { axes, hours, linePath, ribbonPath, silhouette } from '$lib/draw/curve'
   import { atItsEnd, carveAt, hour, temp, type Units } from '$lib/units'
@@ -66,8 +67,7 @@
 
 <div
   class="relative {fills ? 'h-full' : 'h-[clamp(280px,46vh,440px)]'}"
-  bind:clientWidth={width}
-  bind:clientHeight={height}
+  use:sized={(wide, tall) => ([width, height] = [wide, tall])}
 >
   <svg
     class="absolute inset-0 w-full h-full"

@@ -3,6 +3,7 @@
   import { Tabs } from '@skeletonlabs/skeleton-svelte'
   import type { Levers, Need, Trouble, TroubleLine } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import Working from '$lib/ui/Working.svelte'
   import { duration, hour, sentence, temp, type Units } from '$lib/units'
 
@@ -140,17 +141,21 @@
       class="grid grid-cols-[repeat(auto-fit,minmax(8.5rem,1fr))] gap-2 border-0 p-0 max-lg:grid-cols-2"
     >
       {#each needs as [id, words] (id)}
-        <Tabs.Trigger
-          value={id}
-          class="act plain aria-selected:shadow-[inset_0_0_0_3px_var(--focus)] lg:px-3"
-          data-ask={id}>{words}</Tabs.Trigger
+        <Soon
+          ><Tabs.Trigger
+            value={id}
+            class="act plain aria-selected:shadow-[inset_0_0_0_3px_var(--focus)] lg:px-3"
+            data-ask={id}>{words}</Tabs.Trigger
+          ></Soon
         >
       {/each}
     </Tabs.List>
     {#each needs as [id] (id)}
-      <Tabs.Content value={id} class="grid gap-2">
-        {#if asked === id}{@render answer()}{/if}
-      </Tabs.Content>
+      <Soon
+        ><Tabs.Content value={id} class="grid gap-2">
+          {#if asked === id}{@render answer()}{/if}
+        </Tabs.Content></Soon
+      >
     {/each}
   </Tabs>
 </section>

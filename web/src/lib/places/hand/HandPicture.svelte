@@ -2,6 +2,7 @@
   // The method as blocks on the clock: edges pull time, tops pull heat, the flag slides along the
   // curve, the serving line moves the hour, a name dragged moves its block. Every handle is a
   // slider too.
+  import { sized } from '$lib/draw/sized'
   import { dial, duration, hour, shownIn, temp, type Marks } from '$lib/units'
   import { BASE, HEIGHT, HandClock, TOP, type Given } from './clock.svelte'
   import HandBackground from './HandBackground.svelte'
@@ -47,7 +48,7 @@
   class="box relative min-w-0 data-stale:opacity-85"
   data-stale={stale || undefined}
   aria-busy={given.busy || stale}
-  bind:clientWidth={clock.width}
+  use:sized={(wide) => (clock.width = wide)}
 >
   <svg
     width={clock.width}

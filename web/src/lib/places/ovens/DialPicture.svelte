@@ -1,5 +1,6 @@
 <script lang="ts">
   // The oven's truth: what the dial shows above or below the air, with its band and what was measured.
+  import { sized } from '$lib/draw/sized'
   import { scaleLinear } from 'd3-scale'
   import { area, line } from 'd3-shape'
   import type { Calibration } from '$lib/api/client'
@@ -41,7 +42,7 @@
   const at180 = $derived(found.line.find((p) => p.true_c === 180))
 </script>
 
-<div bind:clientWidth={width}>
+<div use:sized={(wide) => (width = wide)}>
   <svg
     class="block"
     {width}

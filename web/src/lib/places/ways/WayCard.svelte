@@ -1,5 +1,6 @@
 <script lang="ts">
   // One way as a card: its hour, its heat on the shared clock, its share on the cut face, its figures.
+  import { sized } from '$lib/draw/sized'
   import { scaleLinear } from 'd3-scale'
   import { hours as hourMarks } from '$lib/draw/curve'
   import { AS_WANTED, bounded, middleOf } from '$lib/draw/meat'
@@ -9,6 +10,7 @@
   import { band, figureOf, inPercent, untilTender, type Worked } from './compare'
   import type { Hand, Scene } from './scene'
   import Share from './Share.svelte'
+  import Soon from '$lib/ui/Soon.svelte'
   import Strip from './Strip.svelte'
   import Weakness from './Weakness.svelte'
   import WayMore from './WayMore.svelte'
@@ -62,7 +64,7 @@
     </p>
   </div>
   <p class="font-semibold leading-snug" data-say="unlike">{sentence(why, units)}</p>
-  <div bind:clientWidth={width}>
+  <div use:sized={(wide) => (width = wide)}>
     <div class="relative h-5 text-xs" aria-hidden="true">
       {#each marks as mark (mark.x)}
         <span class="absolute -translate-x-1/2 text-ink-soft" style:left="{mark.x}px"
@@ -74,22 +76,31 @@
         style:left="{Math.min(width, clock(serve.getTime()) + 14)}px">{scene.ends}</b
       >
     </div>
-    <div class="group-data-waiting/rows:opacity-55">
-      <Strip
-        forecast={f}
-        {x}
-        {width}
-        height={84}
-        hours={marks}
-        serveMin={f.end_min}
-        {units}
-        marks={scene.dialMarks}
-      />
+    <div class="min-h-[84px] group-data-waiting/rows:opacity-55">
+      <Soon
+        ><Strip
+          forecast={f}
+          {x}
+          {width}
+          height={84}
+          hours={marks}
+          serveMin={f.end_min}
+          {units}
+          marks={scene.dialMarks}
+        /></Soon
+      >
     </div>
   </div>
   <div class="flex items-center gap-4">
-    <div class="group-data-waiting/rows:opacity-55">
-      <Share map={f.map} wanted_c={wanted} share={tender ? null : f.even_fraction} height={96} />
+    <div class="min-h-24 group-data-waiting/rows:opacity-55">
+      <Soon
+        ><Share
+          map={f.map}
+          wanted_c={wanted}
+          share={tender ? null : f.even_fraction}
+          height={96}
+        /></Soon
+      >
     </div>
     <p class="leading-snug">
       {#if tender}

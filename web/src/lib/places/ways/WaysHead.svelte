@@ -1,5 +1,6 @@
 <script lang="ts">
   // The shared clock over the ways, and the columns by which they are sorted.
+  import { sized } from '$lib/draw/sized'
   import Tip from '$lib/ui/Tip.svelte'
   import type { COLUMNS, Care } from './compare'
 
@@ -27,7 +28,7 @@
       <button class="undo" onclick={() => (by = null)}>as they come</button>
     {/if}
   </span>
-  <div class="relative h-6" bind:clientWidth={width} aria-hidden="true">
+  <div class="relative h-6" use:sized={(wide) => (width = wide)} aria-hidden="true">
     {#each marks as mark (mark.x)}
       <span class="absolute -translate-x-1/2 text-ink-soft text-sm" style:left="{mark.x}px"
         >{mark.text}</span
