@@ -8,6 +8,7 @@
   import { ask } from '$lib/ui/ask'
   import { sheetOpen } from '$lib/ui/sheet'
   import { inTurn } from '$lib/ui/turns'
+  import Shades from '$lib/ui/Shades.svelte'
   import Soon from '$lib/ui/Soon.svelte'
   import Damaged from '$lib/ui/Damaged.svelte'
   import { PRACTICE } from '$lib/api/base'
@@ -193,6 +194,7 @@
     <Damaged />
   </Soon>
   <main class="flex-1 flex flex-col outline-none max-lg:pb-16" id="main" tabindex="-1">
+    <Soon><Shades /></Soon>
     <Soon><Router /></Soon>
   </main>
   <Soon><AlarmBar /></Soon>

@@ -22,6 +22,11 @@ export function shadeOf(c: number): Shade {
   return found
 }
 
+/** Its pattern, which stands once on every page (`ui/Shades`). */
+export function filled(shade: Shade): string {
+  return `url(#shade-${SHADES.indexOf(shade)})`
+}
+
 /** Text that can be read on a shade. */
 export function inkOn(c: number): string {
   return c >= 58 && c < 72 ? '#241d19' : '#fdf8ef'

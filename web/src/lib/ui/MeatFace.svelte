@@ -1,7 +1,6 @@
 <script lang="ts">
   // The cut face of a slice: nested rings of what each part will have been at its highest.
-  import { SHADES, faceRings, type HeatMap, type Ring } from '$lib/draw/meat'
-  import Hatching from './Hatching.svelte'
+  import { faceRings, filled, type HeatMap, type Ring } from '$lib/draw/meat'
 
   let {
     map,
@@ -18,7 +17,6 @@
     squeeze?: number
   } = $props()
 
-  const id = $props.id()
   const rings = $derived(faceRings(map, at_mm))
   const ry = $derived(height / 2 - 2)
   /** Two half ellipses: a flat piece is heated unlike from above and from below. */
@@ -36,9 +34,8 @@
   role="img"
   aria-label={label}
 >
-  <Hatching {id} />
   {#each rings as ring, i (i)}
-    <path d={egg(ring)} fill="url(#{id}-{SHADES.indexOf(ring.shade)})" />
+    <path d={egg(ring)} fill={filled(ring.shade)} />
   {/each}
   <ellipse {rx} {ry} fill="none" stroke="#3a2015" stroke-width="2.5" />
 </svg>

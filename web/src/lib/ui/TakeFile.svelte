@@ -1,6 +1,7 @@
 <script lang="ts">
   // A file taken in: chosen, or dropped here.
   import { FileUpload } from '@skeletonlabs/skeleton-svelte'
+  import Near from './Near.svelte'
 
   let {
     label,
@@ -22,30 +23,33 @@
   const endings = $derived(Object.values(accept).flat().join(' or '))
 </script>
 
-<FileUpload
-  {accept}
-  {disabled}
-  maxFiles={1}
-  acceptedFiles={[]}
-  onFileReject={(e) => {
-    const name = e.files[0]?.file.name
-    if (name !== undefined) fault = `“${name}” is no file of this kind; one that ends in ${endings}`
-  }}
-  onFileAccept={(e) => {
-    const file = e.files[0]
-    if (file === undefined) return
-    fault = ''
-    ontake(file)
-  }}
->
-  <FileUpload.Label class="label-text">{label}</FileUpload.Label>
-  <FileUpload.Dropzone
-    aria-label="Choose a file, or drop it here"
-    class="grid min-h-12 cursor-pointer content-center rounded-base border border-dashed border-line-strong px-3 py-2 text-left hover:bg-paper-deep data-dragging:border-accent"
+<Near holds="min-h-22">
+  <FileUpload
+    {accept}
+    {disabled}
+    maxFiles={1}
+    acceptedFiles={[]}
+    onFileReject={(e) => {
+      const name = e.files[0]?.file.name
+      if (name !== undefined)
+        fault = `“${name}” is no file of this kind; one that ends in ${endings}`
+    }}
+    onFileAccept={(e) => {
+      const file = e.files[0]
+      if (file === undefined) return
+      fault = ''
+      ontake(file)
+    }}
   >
-    Choose a file, or drop it here
-  </FileUpload.Dropzone>
-  <FileUpload.HiddenInput aria-label={label} />
-  {#if form !== ''}<p class="quiet text-sm">{form}</p>{/if}
-  {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-</FileUpload>
+    <FileUpload.Label class="label-text">{label}</FileUpload.Label>
+    <FileUpload.Dropzone
+      aria-label="Choose a file, or drop it here"
+      class="grid min-h-12 cursor-pointer content-center rounded-base border border-dashed border-line-strong px-3 py-2 text-left hover:bg-paper-deep data-dragging:border-accent"
+    >
+      Choose a file, or drop it here
+    </FileUpload.Dropzone>
+    <FileUpload.HiddenInput aria-label={label} />
+    {#if form !== ''}<p class="quiet text-sm">{form}</p>{/if}
+    {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+  </FileUpload>
+</Near>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // A joint that is in the oven: four answers, and what it reads; then it is followed.
   import type { Cut } from '$lib/api/client'
   import { go } from '$lib/router'
@@ -118,54 +119,61 @@
       {#if heatText !== '' && 'fault' in heat}<span class="wrong text-sm">{heat.fault}</span>{/if}
     </label>
   </div>
-  <div class="grid gap-1.5">
-    <div class="chips" role="group" aria-labelledby="went-in">
-      <span class="label-text w-full" id="went-in">It went in …</span>
-      {#each AGO as min (min)}
-        <button type="button" onclick={() => ago(min)}
-          >{min === 0 ? 'just now' : min < 60 ? `${min} min` : min === 60 ? '1 h' : '1½ h'}{min ===
-          0
-            ? ''
-            : ' ago'}</button
-        >
-      {/each}
+  <Soon>
+    <div class="grid gap-1.5">
+      <div class="chips" role="group" aria-labelledby="went-in">
+        <span class="label-text w-full" id="went-in">It went in …</span>
+        {#each AGO as min (min)}
+          <button type="button" onclick={() => ago(min)}
+            >{min === 0
+              ? 'just now'
+              : min < 60
+                ? `${min} min`
+                : min === 60
+                  ? '1 h'
+                  : '1½ h'}{min === 0 ? '' : ' ago'}</button
+          >
+        {/each}
+      </div>
+      <label>
+        <span class="label-text">or at the hour</span>
+        <input
+          class="field font-semibold w-28"
+          inputmode="numeric"
+          autocomplete="off"
+          bind:value={sinceText}
+          aria-invalid={sinceText !== '' && 'fault' in since}
+        />
+        <span class="ml-2 {'fault' in since && sinceText !== '' ? 'wrong' : 'quiet'}">
+          {sinceText === '' ? '' : 'at' in since ? sinceWords(since.at, kitchen.now) : since.fault}
+        </span>
+      </label>
     </div>
     <label>
-      <span class="label-text">or at the hour</span>
+      <span class="label-text"
+        >Its middle reads, °{units} (leave it out if you have not looked)</span
+      >
       <input
         class="field font-semibold w-28"
-        inputmode="numeric"
+        inputmode="decimal"
         autocomplete="off"
-        bind:value={sinceText}
-        aria-invalid={sinceText !== '' && 'fault' in since}
+        bind:value={readsText}
+        aria-invalid={coreWrong}
       />
-      <span class="ml-2 {'fault' in since && sinceText !== '' ? 'wrong' : 'quiet'}">
-        {sinceText === '' ? '' : 'at' in since ? sinceWords(since.at, kitchen.now) : since.fault}
-      </span>
+      {#if coreWrong}<span class="wrong text-sm ml-2">a number in °{units}</span>{/if}
     </label>
-  </div>
-  <label>
-    <span class="label-text">Its middle reads, °{units} (leave it out if you have not looked)</span>
-    <input
-      class="field font-semibold w-28"
-      inputmode="decimal"
-      autocomplete="off"
-      bind:value={readsText}
-      aria-invalid={coreWrong}
-    />
-    {#if coreWrong}<span class="wrong text-sm ml-2">a number in °{units}</span>{/if}
-  </label>
-  {#if kitchen.ovens.length > 1}
-    <label>
-      <span class="label-text">In which oven</span>
-      <select class="field" value={oven?.id} onchange={(e) => (chosen = e.currentTarget.value)}>
-        {#each kitchen.ovens as o (o.id)}<option value={o.id}>{o.name}</option>{/each}
-      </select>
-    </label>
-  {/if}
-  {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-  {#if pressed && missing.length > 0}
-    <p class="wrong" role="alert">Still to be said: {missing.join(', ')}.</p>
-  {/if}
-  <button class="act" disabled={busy}>{busy ? 'Reckoning…' : 'Follow it from here'}</button>
+    {#if kitchen.ovens.length > 1}
+      <label>
+        <span class="label-text">In which oven</span>
+        <select class="field" value={oven?.id} onchange={(e) => (chosen = e.currentTarget.value)}>
+          {#each kitchen.ovens as o (o.id)}<option value={o.id}>{o.name}</option>{/each}
+        </select>
+      </label>
+    {/if}
+    {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
+    {#if pressed && missing.length > 0}
+      <p class="wrong" role="alert">Still to be said: {missing.join(', ')}.</p>
+    {/if}
+    <button class="act" disabled={busy}>{busy ? 'Reckoning…' : 'Follow it from here'}</button>
+  </Soon>
 </form>

@@ -1,8 +1,7 @@
 <script lang="ts">
   // The joint to scale over a ruler. Thickness and length are pulled by their handles, or moved with
   // the arrow keys; the picture follows the hand at once and is redrawn when the answer comes.
-  import { SHADES, sideContours, type HeatMap } from '$lib/draw/meat'
-  import Hatching from '$lib/ui/Hatching.svelte'
+  import { filled, sideContours, type HeatMap } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import Soon from '$lib/ui/Soon.svelte'
   import type { Units } from '$lib/units'
@@ -43,7 +42,6 @@
     ongrain?: (deg: number) => void
   } = $props()
 
-  const id = $props.id()
   /** While a handle is held the scale stays: else the edge runs away from the hand. */
   let frozen = $state<number | null>(null)
   const face_mm = $derived(faceOf(map, thickness_mm))
@@ -68,12 +66,8 @@
   role="group"
   aria-label="The joint to scale, from the side"
 >
-  <Hatching {id} />
   {#each contours as contour, i (i)}
-    <path
-      d={outline(contour.points, i === 0, map, stretched)}
-      fill="url(#{id}-{SHADES.indexOf(contour.shade)})"
-    />
+    <path d={outline(contour.points, i === 0, map, stretched)} fill={filled(contour.shade)} />
   {/each}
   <path
     d={outline(contours[0]?.points ?? [], true, map, stretched)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // The board: the rest's countdown and the joint sliced, each slice in what it will have been.
   import CarveWindow from './CarveWindow.svelte'
   import Craft from './Craft.svelte'
@@ -135,16 +136,20 @@
     {/if}
     {#if carving !== null && current !== null}
       <div class="self-stretch grid grid-cols-2 gap-y-4 gap-x-8 max-lg:grid-cols-1">
-        <WhoGets {carving} slices={view.slices.length} wanted_c={roast.wanted_c} {units} />
-        <Craft
-          {current}
-          {carving}
-          {left}
-          onleft={(on) => {
-            left = on
-            keepLocal('left-handed', on)
-          }}
-        />
+        <Soon
+          ><WhoGets {carving} slices={view.slices.length} wanted_c={roast.wanted_c} {units} /></Soon
+        >
+        <Soon
+          ><Craft
+            {current}
+            {carving}
+            {left}
+            onleft={(on) => {
+              left = on
+              keepLocal('left-handed', on)
+            }}
+          /></Soon
+        >
       </div>
       {#if roast.status === 'done'}
         <Kept

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // One roast: the cook's word first, then how it went against what was planned.
   import { BASE } from '$lib/api/base'
   import { http, want, type BookLine, type BookTold, type Learned } from '$lib/api/client'
@@ -122,34 +123,46 @@
     </div>
   </form>
 {:else}
-  <Compared {line} {units} {events} followed={told?.story?.followed ?? []} onreword={otherWord} />
+  <Soon
+    ><Compared
+      {line}
+      {units}
+      {events}
+      followed={told?.story?.followed ?? []}
+      onreword={otherWord}
+    /></Soon
+  >
   {#if told === null}
     <Working words="Following it again from its readings…" />
   {:else}
-    <Story {told} {units} />
+    <Soon><Story {told} {units} /></Soon>
     <div class="grid grid-cols-2 gap-x-8 gap-y-2 self-stretch max-lg:grid-cols-1">
       <div class="grid gap-2 content-start">
-        <AtTable {told} {units} />
-        <Weights {current} {told} {units} onkept={load} />
+        <Soon
+          ><AtTable {told} {units} />
+          <Weights {current} {told} {units} onkept={load} /></Soon
+        >
       </div>
       <div class="grid gap-2 content-start">
-        <Notes {current} {told} onkept={load} />
+        <Soon><Notes {current} {told} onkept={load} /></Soon>
         {#if learned !== null}
           <Lesson id={line.id} {learned} onchanged={(found) => (learned = found)} />
         {/if}
       </div>
     </div>
-    <Photographs {current} {told} onkept={load} />
+    <Soon><Photographs {current} {told} onkept={load} /></Soon>
   {/if}
 {/if}
 <div class="self-stretch print:hidden">
-  <Again
-    roastId={line.id}
-    weight_kg={line.weight_kg}
-    oven_id={roast?.oven.id ?? kitchen.ovens[0]?.id ?? ''}
-    people={told?.people ?? null}
-    change={line.verdict?.change ?? ''}
-  />
+  <Soon
+    ><Again
+      roastId={line.id}
+      weight_kg={line.weight_kg}
+      oven_id={roast?.oven.id ?? kitchen.ovens[0]?.id ?? ''}
+      people={told?.people ?? null}
+      change={line.verdict?.change ?? ''}
+    /></Soon
+  >
   {#if roast !== null && !asking}
     <Fold title="Everything that was entered: see, put right, take back">
       <LogList {current} {roast} {putIn} senses={[]} {units} />

@@ -97,39 +97,45 @@
     <DayHead {here} {day} {dates} {date} {units} />
     <div class="col-span-full grid gap-1 empty:hidden"><Clashes state={here} {units} /></div>
     <div class="relative max-lg:order-2 print:order-0">
-      <p class="min-h-[1.5em] font-semibold text-ember print:hidden" role="status" data-say="cost">
-        {cost?.join('; ') ?? ''}
-      </p>
-      <Soon
-        ><DayClock
-          {day}
-          ovens={kitchen.ovens}
-          {units}
-          now={kitchen.now}
-          stale={here.busy}
-          {chosen}
-          {onserve}
-          onpull={(side, min) => here.attempt({ sides: here.entries(side, { pinned_min: min }) })}
-          ondrop={(side, min) => here.side(side, { pinned_min: min })}
-          onchoose={(step) => (chosen = step)}
-        /></Soon
-      >
       <Soon>
-        <div class="mt-6 print:hidden">
-          <TableLine date={day.date} />
-          <Fold heading asks="sides-fold" title="Sides" says={sidesSay(day)}>
-            <Sides state={here} {day} ovens={kitchen.ovens} {units} />
-          </Fold>
-          <AtStove {day} onchange={(part) => void here.change(part)} />
-          <Fold
-            heading
-            asks="share-fold"
-            title="For a helper"
-            says="a page to look at: as a file, or a link on the house's network"
-          >
-            <ShareDay {day} {units} />
-          </Fold>
-        </div>
+        <p
+          class="min-h-[1.5em] font-semibold text-ember print:hidden"
+          role="status"
+          data-say="cost"
+        >
+          {cost?.join('; ') ?? ''}
+        </p>
+        <Soon
+          ><DayClock
+            {day}
+            ovens={kitchen.ovens}
+            {units}
+            now={kitchen.now}
+            stale={here.busy}
+            {chosen}
+            {onserve}
+            onpull={(side, min) => here.attempt({ sides: here.entries(side, { pinned_min: min }) })}
+            ondrop={(side, min) => here.side(side, { pinned_min: min })}
+            onchoose={(step) => (chosen = step)}
+          /></Soon
+        >
+        <Soon>
+          <div class="mt-6 print:hidden">
+            <TableLine date={day.date} />
+            <Fold heading asks="sides-fold" title="Sides" says={sidesSay(day)}>
+              <Sides state={here} {day} ovens={kitchen.ovens} {units} />
+            </Fold>
+            <AtStove {day} onchange={(part) => void here.change(part)} />
+            <Fold
+              heading
+              asks="share-fold"
+              title="For a helper"
+              says="a page to look at: as a file, or a link on the house's network"
+            >
+              <ShareDay {day} {units} />
+            </Fold>
+          </div>
+        </Soon>
       </Soon>
     </div>
     <div class="max-lg:order-1 print:order-0">

@@ -87,68 +87,78 @@
   class="flex-1 self-stretch grid grid-cols-[minmax(0,1fr)_318px] gap-8 min-h-95 max-lg:grid-cols-1 max-lg:gap-4"
 >
   <div class="flex flex-col gap-2 max-lg:min-h-75">
-    <div class="min-h-[clamp(280px,46vh,440px)]">
-      <Soon><FireCurve {roast} {outlook} {now} {units} /></Soon>
-    </div>
-    {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
-    {#if outlook.surprise !== ''}<p class="border-l-4 border-ember pl-3">
-        {sentence(outlook.surprise, units)}
-      </p>{/if}
-    <Soon
-      ><Happened
-        bind:this={happened}
-        {current}
-        {putIn}
-        {senses}
-        {units}
-        resting={roast.status === 'resting'}
-      /></Soon
-    >
-    <Soon
-      ><Levers
-        {current}
-        {putIn}
-        {units}
-        resting={roast.status === 'resting'}
-        early={outlook.planned_pull_min - outlook.pull_min.value}
-      /></Soon
-    >
-    <button
-      class="self-start min-h-11 text-ink-soft underline underline-offset-4"
-      aria-expanded={earlier}
-      data-ask="earlier"
-      onclick={() => (earlier = !earlier)}
-      >{earlier ? 'Hide what earlier roasts told of it' : 'What earlier roasts told of it'}</button
-    >
-    {#if earlier}<Earlier {current} />{/if}
-    {#each others as other (other.id)}
-      {@const due = alarms.all.find((a) => a.roast_id === other.id)}
-      <p>
-        <a class="underline" href="/fire/{other.id}">
-          {other.name}{due === undefined
-            ? ''
-            : `: ${sentence(due.words, units)} ${hour(new Date(due.at))}`}
-        </a>
-      </p>
-    {/each}
+    <Soon>
+      <div class="min-h-[clamp(280px,46vh,440px)]">
+        <Soon><FireCurve {roast} {outlook} {now} {units} /></Soon>
+      </div>
+      {#if course !== ''}<p class="quiet" data-ask="course">{course}</p>{/if}
+      {#if outlook.surprise !== ''}<p class="border-l-4 border-ember pl-3">
+          {sentence(outlook.surprise, units)}
+        </p>{/if}
+      <Soon
+        ><Happened
+          bind:this={happened}
+          {current}
+          {putIn}
+          {senses}
+          {units}
+          resting={roast.status === 'resting'}
+        /></Soon
+      >
+      <Soon
+        ><Levers
+          {current}
+          {putIn}
+          {units}
+          resting={roast.status === 'resting'}
+          early={outlook.planned_pull_min - outlook.pull_min.value}
+        /></Soon
+      >
+      <button
+        class="self-start min-h-11 text-ink-soft underline underline-offset-4"
+        aria-expanded={earlier}
+        data-ask="earlier"
+        onclick={() => (earlier = !earlier)}
+        >{earlier
+          ? 'Hide what earlier roasts told of it'
+          : 'What earlier roasts told of it'}</button
+      >
+      {#if earlier}<Earlier {current} />{/if}
+      {#each others as other (other.id)}
+        {@const due = alarms.all.find((a) => a.roast_id === other.id)}
+        <p>
+          <a class="underline" href="/fire/{other.id}">
+            {other.name}{due === undefined
+              ? ''
+              : `: ${sentence(due.words, units)} ${hour(new Date(due.at))}`}
+          </a>
+        </p>
+      {/each}
+    </Soon>
   </div>
   <div class="hand flex flex-col gap-1.5 max-lg:-order-1" data-ask="reading-line">
-    <CoreNow {current} {roast} {outlook} {putIn} {units} />
-    {#if outlook.places.length > 0}
-      <p class="quiet" data-ask="places">{placesSaid(outlook.places, units)}</p>
-    {/if}
-    <Tips {current} {roast} {outlook} {units} />
-    <ReadingLine {current} {roast} {units} onread={(seq) => happened?.justEntered(seq)} />
-    <Actions {current} {roast} {outlook} {putIn} actions={step.actions} />
-    <button
-      class="text-left min-h-11 text-ink-soft underline underline-offset-4"
-      aria-expanded={showLog}
-      onclick={() => (showLog = !showLog)}
+    <Soon
+      ><CoreNow {current} {roast} {outlook} {putIn} {units} />
+      {#if outlook.places.length > 0}
+        <p class="quiet" data-ask="places">{placesSaid(outlook.places, units)}</p>
+      {/if}
+      <Tips {current} {roast} {outlook} {units} /></Soon
     >
-      {entries} entries, hands on about {Math.round(outlook.hands_min)} min so far{showLog
-        ? ', hide'
-        : ': see, put right, take back'}
-    </button>
+    <Soon>
+      <ReadingLine {current} {roast} {units} onread={(seq) => happened?.justEntered(seq)} />
+    </Soon>
+    <Soon
+      ><Actions {current} {roast} {outlook} {putIn} actions={step.actions} />
+      <button
+        class="text-left min-h-11 text-ink-soft underline underline-offset-4"
+        aria-expanded={showLog}
+        onclick={() => (showLog = !showLog)}
+      >
+        {entries} entries, hands on about {Math.round(outlook.hands_min)} min so far{showLog
+          ? ', hide'
+          : ': see, put right, take back'}
+      </button>
+    </Soon>
     {#if showLog}<LogList {current} {roast} {putIn} {senses} {units} />{/if}
     {#if current.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
   </div>

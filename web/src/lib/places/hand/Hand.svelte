@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // The chosen way as text and as blocks, both live; what it does; and what if.
   import { go } from '$lib/router'
   import { HandState } from '$lib/state/hand.svelte'
@@ -123,40 +124,46 @@
       <div
         class="grid max-lg:[&>:first-child]:w-full grid-cols-[minmax(0,1fr)_auto] gap-6 items-center max-lg:grid-cols-1 max-lg:justify-items-center"
       >
-        <HandPicture
-          {shaped}
-          {serve}
-          atEnd={(draft?.ahead_min ?? 0) > 0 ? 'carve' : 'sit down'}
-          {units}
-          marks={oven?.marks ?? 'C'}
-          stale={hand.stale}
-          busy={hand.busy}
-          onpull={(base, edit) => hand.pull(base, edit)}
-          ondrop={(base, edit) => void hand.drop(base, edit)}
-          onedit={(edit) => void hand.edit(edit)}
-          onserve={(at) => !locked && plan.pull({ serve_at: sitDown(at).toISOString() }, true)}
-        />
+        <Soon
+          ><HandPicture
+            {shaped}
+            {serve}
+            atEnd={(draft?.ahead_min ?? 0) > 0 ? 'carve' : 'sit down'}
+            {units}
+            marks={oven?.marks ?? 'C'}
+            stale={hand.stale}
+            busy={hand.busy}
+            onpull={(base, edit) => hand.pull(base, edit)}
+            ondrop={(base, edit) => void hand.drop(base, edit)}
+            onedit={(edit) => void hand.edit(edit)}
+            onserve={(at) => !locked && plan.pull({ serve_at: sitDown(at).toISOString() }, true)}
+          /></Soon
+        >
         {#if f !== null}
-          <MeatFace
-            map={f.map}
-            at_mm={f.map.at_mm[Math.floor(f.map.at_mm.length / 2)] ?? 0}
-            height={150}
-            label="Cut face: {Math.round((f.even_fraction ?? 0) * 100)} % as wanted"
-          />
+          <Soon
+            ><MeatFace
+              map={f.map}
+              at_mm={f.map.at_mm[Math.floor(f.map.at_mm.length / 2)] ?? 0}
+              height={150}
+              label="Cut face: {Math.round((f.even_fraction ?? 0) * 100)} % as wanted"
+            /></Soon
+          >
         {/if}
       </div>
       <div>
         {#each shaped.blocks as block, i (i)}
-          <StageLine
-            {block}
-            stage={i}
-            count={shaped.blocks.length}
-            minutes={(lengths[i]?.end ?? 0) - (lengths[i]?.start ?? 0)}
-            {units}
-            onedit={(edit) => hand.edit(edit)}
-          />
+          <Soon
+            ><StageLine
+              {block}
+              stage={i}
+              count={shaped.blocks.length}
+              minutes={(lengths[i]?.end ?? 0) - (lengths[i]?.start ?? 0)}
+              {units}
+              onedit={(edit) => hand.edit(edit)}
+            /></Soon
+          >
         {/each}
-        <AddStage {hand} {shaped} />
+        <Soon><AddStage {hand} {shaped} /></Soon>
       </div>
       {#if notes.length > 0}
         <ul class="grid gap-1">
@@ -175,8 +182,8 @@
       <div
         class="grid grid-cols-[repeat(auto-fit,minmax(min(26rem,100%),1fr))] gap-y-6 gap-x-12 mt-3"
       >
-        <WhatIf {hand} {units} />
-        <OwnMethods {hand} />
+        <Soon><WhatIf {hand} {units} /></Soon>
+        <Soon><OwnMethods {hand} /></Soon>
       </div>
     {/if}
   </section>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // The method as blocks on the clock: edges pull time, tops pull heat, the flag slides along the
   // curve, the serving line moves the hour, a name dragged moves its block. Every handle is a
   // slider too.
@@ -59,36 +60,38 @@
   >
     <HandBackground {clock} {shaped} />
     {#each shaped.blocks as block, i (i)}
-      <Handle
-        {clock}
-        what="block"
-        stage={i}
-        from={i}
-        label="{KINDS[block.kind]}, place in the order"
-        low={1}
-        high={shaped.blocks.length}
-        now={i + 1}
-        said="{i + 1} of {shaped.blocks.length}: {block.text}"
-      >
-        <rect
-          x={x(at(i).start) + 1}
-          y={BASE + 2}
-          width={Math.max(12, wide(i) - 2)}
-          height="40"
-          rx="3"
-        />
-        <text
-          x={x(at(i).start) + Math.max(14, wide(i)) / 2}
-          y={BASE + 18}
-          class="font-semibold"
-          text-anchor="middle">{label(i)}</text
+      <Soon
+        ><Handle
+          {clock}
+          what="block"
+          stage={i}
+          from={i}
+          label="{KINDS[block.kind]}, place in the order"
+          low={1}
+          high={shaped.blocks.length}
+          now={i + 1}
+          said="{i + 1} of {shaped.blocks.length}: {block.text}"
         >
-        {#if wide(i) > 46}
-          <text x={x(at(i).start) + wide(i) / 2} y={BASE + 35} text-anchor="middle"
-            >{duration(at(i).end - at(i).start)}</text
+          <rect
+            x={x(at(i).start) + 1}
+            y={BASE + 2}
+            width={Math.max(12, wide(i) - 2)}
+            height="40"
+            rx="3"
+          />
+          <text
+            x={x(at(i).start) + Math.max(14, wide(i)) / 2}
+            y={BASE + 18}
+            class="font-semibold"
+            text-anchor="middle">{label(i)}</text
           >
-        {/if}
-      </Handle>
+          {#if wide(i) > 46}
+            <text x={x(at(i).start) + wide(i) / 2} y={BASE + 35} text-anchor="middle"
+              >{duration(at(i).end - at(i).start)}</text
+            >
+          {/if}
+        </Handle></Soon
+      >
     {/each}
     {#if landing !== null}
       {@const to = at(landing.value)}
@@ -101,80 +104,94 @@
         {@const mid = (x(at(i).start) + end) / 2}
         {@const y = clock.air(block.air_c)}
         {@const told = f?.stages[i]?.dial_c}
-        <Handle
-          {clock}
-          what="top"
-          stage={i}
-          from={block.air_c}
-          label="Heat of stage {i + 1}"
-          low={whole(BOUNDS.air[0])}
-          high={whole(BOUNDS.air[1])}
-          now={whole(block.air_c)}
-          said="{temp(block.air_c, units)} of air"
+        <Soon
+          ><Handle
+            {clock}
+            what="top"
+            stage={i}
+            from={block.air_c}
+            label="Heat of stage {i + 1}"
+            low={whole(BOUNDS.air[0])}
+            high={whole(BOUNDS.air[1])}
+            now={whole(block.air_c)}
+            said="{temp(block.air_c, units)} of air"
+          >
+            <rect x={mid - 34} y={y - 24} width="68" height="48" class="reach" />
+            <rect x={mid - 22} y={y - 4} width="44" height="8" rx="4" class="knob" />
+            <text x={mid} y={y - 12} class="fill-ember font-bold" text-anchor="middle">
+              {told == null ? temp(block.air_c, units) : `dial ${dial(told, marks)}`}
+            </text>
+          </Handle></Soon
         >
-          <rect x={mid - 34} y={y - 24} width="68" height="48" class="reach" />
-          <rect x={mid - 22} y={y - 4} width="44" height="8" rx="4" class="knob" />
-          <text x={mid} y={y - 12} class="fill-ember font-bold" text-anchor="middle">
-            {told == null ? temp(block.air_c, units) : `dial ${dial(told, marks)}`}
-          </text>
-        </Handle>
       {/if}
       {#if byTime(block)}
-        <Handle
-          {clock}
-          what="edge"
-          stage={i}
-          from={at(i).end - at(i).start}
-          label="Length of stage {i + 1}, {KINDS[block.kind]}"
-          low={BOUNDS.minutes[0]}
-          high={BOUNDS.minutes[1]}
-          now={Math.round(at(i).end - at(i).start)}
-          said={duration(at(i).end - at(i).start)}
+        <Soon
+          ><Handle
+            {clock}
+            what="edge"
+            stage={i}
+            from={at(i).end - at(i).start}
+            label="Length of stage {i + 1}, {KINDS[block.kind]}"
+            low={BOUNDS.minutes[0]}
+            high={BOUNDS.minutes[1]}
+            now={Math.round(at(i).end - at(i).start)}
+            said={duration(at(i).end - at(i).start)}
+          >
+            <rect x={end - 14} y={BASE - 92} width="28" height="92" class="reach" />
+            <line x1={end} x2={end} y1={BASE - 74} y2={BASE} class="stroke-ink stroke-2" />
+            <rect x={end - 5} y={BASE - 62} width="10" height="34" rx="5" class="knob" />
+          </Handle></Soon
         >
-          <rect x={end - 14} y={BASE - 92} width="28" height="92" class="reach" />
-          <line x1={end} x2={end} y1={BASE - 74} y2={BASE} class="stroke-ink stroke-2" />
-          <rect x={end - 5} y={BASE - 62} width="10" height="34" rx="5" class="knob" />
-        </Handle>
       {/if}
     {/each}
     {#if f !== null}
-      <Handle
-        {clock}
-        what="flag"
-        stage={shaped.pull_stage}
-        from={goal?.value ?? 57}
-        label={goal?.ends === 'peak' ? 'Peak wanted' : 'Core at take-out'}
-        low={whole(BOUNDS.goal[0])}
-        high={whole(BOUNDS.goal[1])}
-        now={whole(goal?.value ?? f.pull_core_c)}
-        said="{temp(goal?.value ?? 0, units)}, out at {temp(f.pull_core_c, units)}"
-        fixed={!movable}
-      >
-        <rect x={x(pull) - 8} y={pullY - 58} width="100" height="62" class="reach" />
-        <line x1={x(pull)} x2={x(pull)} y1={pullY - 52} y2={BASE} class="stroke-accent stroke-2" />
-        <path d="M{x(pull)} {pullY - 52}h84l-9 13 9 13h-84z" class="fill-accent" />
-        <text x={x(pull) + 7} y={pullY - 34} class="fill-paper font-bold"
-          >out at {temp(f.pull_core_c, units, true)}</text
+      <Soon
+        ><Handle
+          {clock}
+          what="flag"
+          stage={shaped.pull_stage}
+          from={goal?.value ?? 57}
+          label={goal?.ends === 'peak' ? 'Peak wanted' : 'Core at take-out'}
+          low={whole(BOUNDS.goal[0])}
+          high={whole(BOUNDS.goal[1])}
+          now={whole(goal?.value ?? f.pull_core_c)}
+          said="{temp(goal?.value ?? 0, units)}, out at {temp(f.pull_core_c, units)}"
+          fixed={!movable}
         >
-        <circle cx={x(pull)} cy={pullY} r="6" class="knob" />
-      </Handle>
-    {/if}
-    <Handle
-      {clock}
-      what="serve"
-      label="Hour of serving"
-      low={0}
-      high={1439}
-      now={given.serve.getHours() * 60 + given.serve.getMinutes()}
-      said={hour(clock.serve)}
-    >
-      <rect x={clock.serveX - 60} y="16" width="76" height={BASE - 16} class="reach" />
-      <line x1={clock.serveX} x2={clock.serveX} y1="20" y2={BASE} class="stroke-ink stroke-2" />
-      <text x={clock.serveX - 7} y="32" class="strong lifted" text-anchor="end"
-        >{atEnd} {hour(clock.serve)}</text
+          <rect x={x(pull) - 8} y={pullY - 58} width="100" height="62" class="reach" />
+          <line
+            x1={x(pull)}
+            x2={x(pull)}
+            y1={pullY - 52}
+            y2={BASE}
+            class="stroke-accent stroke-2"
+          />
+          <path d="M{x(pull)} {pullY - 52}h84l-9 13 9 13h-84z" class="fill-accent" />
+          <text x={x(pull) + 7} y={pullY - 34} class="fill-paper font-bold"
+            >out at {temp(f.pull_core_c, units, true)}</text
+          >
+          <circle cx={x(pull)} cy={pullY} r="6" class="knob" />
+        </Handle></Soon
       >
-      <rect x={clock.serveX - 5} y="44" width="10" height="34" rx="5" class="knob" />
-    </Handle>
+    {/if}
+    <Soon
+      ><Handle
+        {clock}
+        what="serve"
+        label="Hour of serving"
+        low={0}
+        high={1439}
+        now={given.serve.getHours() * 60 + given.serve.getMinutes()}
+        said={hour(clock.serve)}
+      >
+        <rect x={clock.serveX - 60} y="16" width="76" height={BASE - 16} class="reach" />
+        <line x1={clock.serveX} x2={clock.serveX} y1="20" y2={BASE} class="stroke-ink stroke-2" />
+        <text x={clock.serveX - 7} y="32" class="strong lifted" text-anchor="end"
+          >{atEnd} {hour(clock.serve)}</text
+        >
+        <rect x={clock.serveX - 5} y="44" width="10" height="34" rx="5" class="knob" />
+      </Handle></Soon
+    >
     {#if Math.abs(clock.late) >= 1}
       <text x={clock.serveX - 7} y="52" class="strong lifted fill-accent" text-anchor="end">
         ready {duration(Math.abs(clock.late))}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // The ovens: each one's truth, its inside, and which of them tonight.
   import { http, want, type Oven, type OvenBody, type Tin, type WhichOven } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
@@ -121,20 +122,22 @@
     <div
       class="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-y-4 gap-x-12 max-lg:grid-cols-1"
     >
-      <Truth {oven} {units} {save} />
-      <Tonight {roast} {which} {method} {units} />
+      <Soon><Truth {oven} {units} {save} /></Soon>
+      <Soon><Tonight {roast} {which} {method} {units} /></Soon>
     </div>
     <div
       class="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-y-4 gap-x-12 max-lg:grid-cols-1"
     >
-      <Profile {oven} {units} {save} onforget={forget} />
-      <Inside
-        {oven}
-        tonight={which?.ovens.find((o) => o.oven_id === oven.id)}
-        {units}
-        bind:tins
-        {save}
-      />
+      <Soon><Profile {oven} {units} {save} onforget={forget} /></Soon>
+      <Soon
+        ><Inside
+          {oven}
+          tonight={which?.ovens.find((o) => o.oven_id === oven.id)}
+          {units}
+          bind:tins
+          {save}
+        /></Soon
+      >
     </div>
   </section>
 {/if}

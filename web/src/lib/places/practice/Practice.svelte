@@ -157,13 +157,13 @@
       {#each others as story (story.id)}<Soon>{@render card(story)}</Soon>{/each}
     </ul>
     {#if practice.busy}<Working words="Laying it on the block…" />{/if}
-    <Soon>
-      {#if record !== null && record.practised.length > 0}
-        <h2 class="text-xl">Over time</h2>
-        <p>{sentence(record.words, kitchen.units)}</p>
-        <Gone practised={record.practised} units={kitchen.units} />
-      {/if}
-      {#if stories.length > 0}
+    {#if stories.length > 0}
+      <Soon>
+        {#if record !== null && record.practised.length > 0}
+          <h2 class="text-xl">Over time</h2>
+          <p>{sentence(record.words, kitchen.units)}</p>
+          <Gone practised={record.practised} units={kitchen.units} />
+        {/if}
         <div class="w-[min(28rem,100%)]">
           <TakeFile
             label="A story of somebody else's"
@@ -172,8 +172,8 @@
             ontake={take}
           />
         </div>
-      {/if}
-    </Soon>
+      </Soon>
+    {/if}
   {:else if on !== null && !on.over}
     <h1 class="text-3xl leading-shout">{on.title}</h1>
     <p>{on.says}</p>
