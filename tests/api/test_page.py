@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -18,7 +19,11 @@ HTML = '<html><head><script src="/assets/index-1.js"></script></head><body></bod
 @pytest.fixture
 def dist(tmp_path: Path) -> Path:
     (tmp_path / "index.html").write_text(HTML)
-    files = {"Fire": ["assets/Fire-1.js", "assets/index-1.js"], "Begin": ["assets/Begin-1.js"]}
+    files = {
+        "Fire": ["assets/Fire-1.js", "assets/index-1.js"],
+        "Begin": ["assets/Begin-1.js"],
+        "Hand": ["assets/Hand-1.js"],
+    }
     (tmp_path / "preloads.json").write_text(json.dumps(files))
     (tmp_path / "mark.svg").write_text("<svg/>")
     return tmp_path
@@ -28,11 +33,16 @@ def test_a_place_names_its_files_and_what_it_asks(house: House, dist: Path) -> N
     with TestClient(create_app(house, dist), base_url="http://localhost") as client:
         fire = client.get("/fire/sirloin")
         assert fire.headers["cache-control"] == "no-cache"
-        assert '<link rel="modulepreload" href="/assets/Fire-1.js" />' in fire.text
+        assert re.search(
+            '<link rel="preload" as="script" [^>]*href="/assets/Fire-1.js" />', fire.text
+        )
         # What the page names itself is not named twice.
         assert fire.text.count("index-1.js") == 1
         assert 'href="/api/roasts/sirloin"' in fire.text
         assert client.head("/fire/sirloin").status_code == 200
+        assert "Hand-1.js" in client.get("/ways/sirloin/hand").text
+        assert 'href="/api/days"' in client.get("/day").text
+        assert 'href="/api/days"' not in client.get("/day/2026-10-03").text
         assert "Begin-1.js" in client.get("/").text
         assert client.get("/mark.svg").text == "<svg/>"
         assert client.get("/some/where", headers={"accept": "text/html"}).text == HTML
@@ -52,4 +62,4 @@ def test_what_was_built_anew_is_read_anew(dist: Path) -> None:
     assert "Fire-2.js" in page.of("fire")
     (dist / "preloads.json").unlink()
     (dist / "index.html").write_text(HTML + "\n\n")
-    assert "modulepreload" not in page.of("fire")
+    assert 'as="script"' not in page.of("fire")

@@ -52,6 +52,9 @@
     off()
     stop()
   })
+  // Skeleton asks which way our language is written; the first answer to that is slow, and has a turn
+  // of its own.
+  $effect(() => inTurn(() => void new Intl.Locale('en-US').maximize()))
   $effect(() => {
     if (kitchen.toReckon !== '') reckons = true
   })
@@ -125,13 +128,15 @@
         aria-label="Places"
       >
         {#each PLACES as place (place.id)}
-          <a
-            class="flex items-center gap-1.5 min-h-13 px-2 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
-            href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
-            aria-current={here.place === place.id ? 'page' : undefined}
+          <Soon
+            ><a
+              class="flex items-center gap-1.5 min-h-13 px-2 text-ink-soft border-b-4 border-b-transparent border-t-4 border-t-transparent aria-[current]:text-ink aria-[current]:font-bold aria-[current]:border-b-accent hover:text-ink max-lg:px-2 max-sm:px-1 max-sm:text-sm"
+              href={address(place.id, HOMELESS.includes(place.id) ? undefined : roastId)}
+              aria-current={here.place === place.id ? 'page' : undefined}
+            >
+              {place.name}<span class="key max-lg:hidden" aria-hidden="true">{place.key}</span>
+            </a></Soon
           >
-            {place.name}<span class="key max-lg:hidden" aria-hidden="true">{place.key}</span>
-          </a>
         {/each}
       </nav>
       <div

@@ -1,7 +1,8 @@
 """The one page of the front end, with what the asked place needs named in its head.
 
 A browser that reads the names in the page fetches them at once, side by side; without them it finds
-each only when the file before it has been read, which on a telephone is most of the waiting.
+each only when the file before it has been read, which on a telephone is most of the waiting. They
+are fetched, not compiled: that would keep the first paint waiting for what comes after it.
 """
 
 from __future__ import annotations
@@ -16,13 +17,20 @@ from fastapi.responses import HTMLResponse
 PLACES = {
     "": "Begin", "begin": "Begin", "block": "Block", "ways": "Ways", "day": "Day",
     "table": "Table", "fire": "Fire", "board": "Board", "book": "Book", "ovens": "Ovens",
-    "practice": "Practice", "wall": "Wall",
+    "practice": "Practice", "wall": "Wall", "figures": "Figures", "instruments": "Instruments",
+    "screens": "Screens",
 }  # fmt: skip
 """The first part of an address, and the component that stands for it in ``preloads.json``."""
 ALWAYS = ("catalogue", "ovens", "roasts")
 """What every place asks the API for."""
+FIRST = {
+    "day": "days", "table": "days", "figures": "figures",
+    "book": "book?search=&amp;skip=0&amp;count=25",
+}  # fmt: skip
+"""What a place asks for first of all, where the address names no more."""
 ROAST_PLACES = ("block", "ways", "fire", "board")
 ROAST_ID = re.compile(r"[A-Za-z0-9_-]{1,60}")
+MODEST = 'crossorigin="anonymous" fetchpriority="low"'
 METHODS = ["GET", "HEAD"]
 SHELL = "</head>"
 
@@ -50,12 +58,15 @@ class Page:
         self._fresh()
         parts = [part for part in path.split("/") if part]
         place = parts[0] if parts else ""
-        files = self._files.get(PLACES.get(place, ""), [])
+        component = "Hand" if place == "ways" and parts[2:] == ["hand"] else PLACES.get(place, "")
+        files = self._files.get(component, [])
         named = [name for name in files if f"/{name}" not in self._html]
         asks = list(ALWAYS)
         if place in ROAST_PLACES and len(parts) > 1 and ROAST_ID.fullmatch(parts[1]):
             asks.append(f"roasts/{parts[1]}")
-        links = [f'<link rel="modulepreload" href="/{name}" />' for name in named]
+        if place in FIRST and len(parts) == 1:
+            asks.append(FIRST[place])
+        links = [f'<link rel="preload" as="script" {MODEST} href="/{name}" />' for name in named]
         links += [
             f'<link rel="preload" as="fetch" crossorigin="anonymous" href="/api/{ask}" />'
             for ask in asks

@@ -22,6 +22,13 @@ export function shadeOf(c: number): Shade {
   return found
 }
 
+/** What the shades are filled with: colour and texture together, as they stand on every page. */
+export const PATTERNS = SHADES.map(({ fill, hatch }, i) => {
+  const step = hatch === 0 ? 10 : hatch
+  const line = `<line x1="0" y1="0" x2="0" y2="${step}" stroke="#2a1a12" stroke-opacity="0.42" stroke-width="1.4"/>`
+  return `<pattern id="shade-${i}" width="${step}" height="${step}" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="${step}" height="${step}" fill="${fill}"/>${hatch > 0 ? line : ''}</pattern>`
+}).join('')
+
 /** Its pattern, which stands once on every page (`ui/Shades`). */
 export function filled(shade: Shade): string {
   return `url(#shade-${SHADES.indexOf(shade)})`
@@ -201,4 +208,10 @@ export function bounded(map: HeatMap, at_mm: number, wanted_c: number): Line[] {
   if (outer.across === 0) return []
   const inner = lineAt(wanted_c + AS_WANTED[0])
   return inner.across === 0 ? [outer] : [outer, inner]
+}
+
+/** Half width and half height of a cut face drawn this tall, px; its frame is two wider all round. */
+export function faceSize(map: HeatMap, height: number): { rx: number; ry: number } {
+  const ry = height / 2 - 2
+  return { rx: Math.min(ry * map.width_over_thickness, ry * 2.4), ry }
 }

@@ -175,9 +175,8 @@ class Alarms {
     }
   }
 
-  /** Fetch at once, after every event, and every twenty seconds of the kitchen's time. */
+  /** Fetch every twenty seconds of the kitchen's time; at once and after every event it is asked to. */
   start(): () => void {
-    void this.fetch()
     const period = (): number => Math.max(1000, (FETCH_S * 1000) / Math.max(kitchen.pace, 0.1))
     let timer: ReturnType<typeof setTimeout>
     const round = (): void => {

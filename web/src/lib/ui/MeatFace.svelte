@@ -1,6 +1,6 @@
 <script lang="ts">
   // The cut face of a slice: nested rings of what each part will have been at its highest.
-  import { faceRings, filled, type HeatMap, type Ring } from '$lib/draw/meat'
+  import { faceRings, faceSize, filled, type HeatMap, type Ring } from '$lib/draw/meat'
 
   let {
     map,
@@ -18,13 +18,13 @@
   } = $props()
 
   const rings = $derived(faceRings(map, at_mm))
-  const ry = $derived(height / 2 - 2)
+  const { rx: full, ry } = $derived(faceSize(map, height))
+  const rx = $derived(full * squeeze)
   /** Two half ellipses: a flat piece is heated unlike from above and from below. */
   const egg = (ring: Ring): string => {
     const x = rx * ring.share
     return `M${-x} 0A${x} ${ry * ring.up} 0 0 1 ${x} 0A${x} ${ry * ring.down} 0 0 1 ${-x} 0Z`
   }
-  const rx = $derived(Math.min(ry * map.width_over_thickness, ry * 2.4) * squeeze)
 </script>
 
 <svg

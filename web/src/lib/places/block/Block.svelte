@@ -118,6 +118,8 @@
     <div class="ml-16 content-start max-lg:ml-0">
       <Soon>
         <TableLine date={dateOf(new Date(draft.serve_at))} />
+      </Soon>
+      <Soon>
         <Fold
           heading
           asks="buy-fold"
@@ -126,6 +128,8 @@
         >
           {#await import('./Shop.svelte') then { default: Shop }}<Shop {roast} />{/await}
         </Fold>
+      </Soon>
+      <Soon>
         <Fold
           heading
           asks="care-fold"
@@ -136,6 +140,8 @@
             <Care {roast} endMin={forecast?.end_min ?? null} />
           {/await}
         </Fold>
+      </Soon>
+      <Soon>
         <Again
           heading
           roastId={roast.id}

@@ -160,9 +160,11 @@
         aria-hidden="true"
       ></div>
     {/if}
-    {#each marks(first, serve) as mark (mark.min)}
-      <HourLine y={scale.y(mark.min)} words={hour(mark.at)} strong={mark.whole} small={false} />
-    {/each}
+    <Soon>
+      {#each marks(first, serve) as mark (mark.min)}
+        <HourLine y={scale.y(mark.min)} words={hour(mark.at)} strong={mark.whole} small={false} />
+      {/each}
+    </Soon>
     {#each lanes as lane, i (lane.id)}
       <div
         class="absolute top-0 [background:color-mix(in_srgb,var(--paper-deep)_55%,transparent)]"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // What the handles stand on: the hours, each stage's heat, its tasks, the curve and its doubt.
   import type { Shaped } from '$lib/api/client'
   import { linePath, silhouette } from '$lib/draw/curve'
@@ -65,32 +66,34 @@
   {/each}
 {/each}
 {#if f !== null}
-  {#if f.pull_min.low !== null && f.pull_min.high !== null}
-    <rect
-      x={x(f.pull_min.low)}
-      width={Math.max(2, x(f.pull_min.high) - x(f.pull_min.low))}
-      y={BASE - 5}
-      height="10"
-      rx="5"
-      class="pointer-events-none fill-accent opacity-35"
-    />
-  {/if}
-  <g class="pointer-events-none fill-none stroke-ink stroke-3">
-    <path
-      d={linePath(
-        line.filter((r) => r[0] <= pull),
-        x,
-        clock.core,
-      )}
-    />
-    <path
-      d={linePath(
-        line.filter((r) => r[0] >= pull),
-        x,
-        clock.core,
-      )}
-      stroke-dasharray="2 6"
-      stroke-linecap="round"
-    />
-  </g>
+  <Soon>
+    {#if f.pull_min.low !== null && f.pull_min.high !== null}
+      <rect
+        x={x(f.pull_min.low)}
+        width={Math.max(2, x(f.pull_min.high) - x(f.pull_min.low))}
+        y={BASE - 5}
+        height="10"
+        rx="5"
+        class="pointer-events-none fill-accent opacity-35"
+      />
+    {/if}
+    <g class="pointer-events-none fill-none stroke-ink stroke-3">
+      <path
+        d={linePath(
+          line.filter((r) => r[0] <= pull),
+          x,
+          clock.core,
+        )}
+      />
+      <path
+        d={linePath(
+          line.filter((r) => r[0] >= pull),
+          x,
+          clock.core,
+        )}
+        stroke-dasharray="2 6"
+        stroke-linecap="round"
+      />
+    </g>
+  </Soon>
 {/if}

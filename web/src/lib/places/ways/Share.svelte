@@ -1,6 +1,6 @@
 <script lang="ts">
   // What a share as wanted is a share of: the cut face, with the line around what ends as wanted.
-  import { bounded, middleOf, type HeatMap } from '$lib/draw/meat'
+  import { bounded, faceSize, middleOf, type HeatMap } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import { inPercent } from './compare'
 
@@ -12,8 +12,7 @@
   }: { map: HeatMap; wanted_c: number; share: number | null; height: number } = $props()
 
   const at_mm = $derived(middleOf(map))
-  const ry = $derived(height / 2 - 2)
-  const rx = $derived(Math.min(ry * map.width_over_thickness, ry * 2.4))
+  const { rx, ry } = $derived(faceSize(map, height))
   const ring = $derived(bounded(map, at_mm, wanted_c))
   const egg = (edge: { across: number; up: number; down: number }): string => {
     const x = rx * edge.across

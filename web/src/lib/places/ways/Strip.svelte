@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Soon from '$lib/ui/Soon.svelte'
   // One way on the shared clock that ends at serving: heat as a silhouette, the core, the flag.
   import type { Forecast } from '$lib/api/client'
   import { placed } from '$lib/draw/labels'
@@ -93,28 +94,30 @@
   {#each heats as label (label.x)}
     <text x={label.x} y={label.y} class="text-xs font-bold fill-ember">{label.text}</text>
   {/each}
-  {#if forecast.pull_min.low !== null && forecast.pull_min.high !== null}
-    <rect
-      x={Math.max(0, x(forecast.pull_min.low))}
-      width={Math.max(
-        2,
-        Math.min(width, x(forecast.pull_min.high)) - Math.max(0, x(forecast.pull_min.low)),
-      )}
-      y={BASE - 5}
-      height="10"
-      rx="5"
-      class="fill-accent opacity-35"
+  <Soon>
+    {#if forecast.pull_min.low !== null && forecast.pull_min.high !== null}
+      <rect
+        x={Math.max(0, x(forecast.pull_min.low))}
+        width={Math.max(
+          2,
+          Math.min(width, x(forecast.pull_min.high)) - Math.max(0, x(forecast.pull_min.low)),
+        )}
+        y={BASE - 5}
+        height="10"
+        rx="5"
+        class="fill-accent opacity-35"
+      />
+    {/if}
+    <path d={linePath(before, x, core)} class="fill-none stroke-ink stroke-[2.5]" />
+    <path
+      d={linePath(after, x, core)}
+      class="fill-none stroke-ink stroke-[2.5] [stroke-dasharray:2_5] [stroke-linecap:round]"
     />
-  {/if}
-  <path d={linePath(before, x, core)} class="fill-none stroke-ink stroke-[2.5]" />
-  <path
-    d={linePath(after, x, core)}
-    class="fill-none stroke-ink stroke-[2.5] [stroke-dasharray:2_5] [stroke-linecap:round]"
-  />
-  <line x1={flagX} x2={flagX} y1={flagY - 30} y2={BASE} class="stroke-accent stroke-2" />
-  <path d="M{flagX} {flagY - 30}h44l-7 9 7 9h-44z" class="fill-accent" />
-  <text x={flagX + 5} y={flagY - 16} class="text-sm font-bold fill-paper"
-    >{temp(forecast.pull_core_c, units, true)}</text
-  >
-  <line x1={x(serveMin)} x2={x(serveMin)} y1="0" y2={height} class="stroke-ink stroke-2" />
+    <line x1={flagX} x2={flagX} y1={flagY - 30} y2={BASE} class="stroke-accent stroke-2" />
+    <path d="M{flagX} {flagY - 30}h44l-7 9 7 9h-44z" class="fill-accent" />
+    <text x={flagX + 5} y={flagY - 16} class="text-sm font-bold fill-paper"
+      >{temp(forecast.pull_core_c, units, true)}</text
+    >
+    <line x1={x(serveMin)} x2={x(serveMin)} y1="0" y2={height} class="stroke-ink stroke-2" />
+  </Soon>
 </svg>

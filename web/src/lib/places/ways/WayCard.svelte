@@ -3,7 +3,7 @@
   import { sized } from '$lib/draw/sized'
   import { scaleLinear } from 'd3-scale'
   import { hours as hourMarks } from '$lib/draw/curve'
-  import { AS_WANTED, bounded, middleOf } from '$lib/draw/meat'
+  import { AS_WANTED, bounded, faceSize, middleOf } from '$lib/draw/meat'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { duration, hour, inBy, later, length, sentence, temp } from '$lib/units'
@@ -92,7 +92,10 @@
     </div>
   </div>
   <div class="flex items-center gap-4">
-    <div class="min-h-24 group-data-waiting/rows:opacity-55">
+    <div
+      class="min-h-24 flex-none group-data-waiting/rows:opacity-55"
+      style:min-width="{faceSize(f.map, 96).rx * 2 + 4}px"
+    >
       <Soon
         ><Share
           map={f.map}
@@ -124,17 +127,19 @@
       <dd class="text-sm font-semibold whitespace-nowrap">{duration(f.end_min)}</dd>
     </div>
     {#each small as column (column.id)}
-      <div class="flex flex-col-reverse justify-end">
-        <dt class="text-xs text-ink-soft">{column.long}</dt>
-        <dd class="text-sm font-semibold whitespace-nowrap" data-figure={column.id}>
-          {figureOf(way, column.id, { serve, units, now: kitchen.now, quick: plan.quick })}
-          {#if column.id === 'peak' && f.peak_c.low !== null}
-            <small class="font-normal text-xs text-ink-soft"
-              >({band(f.peak_c.low, f.peak_c.high, units)})</small
-            >
-          {/if}
-        </dd>
-      </div>
+      <Soon
+        ><div class="flex flex-col-reverse justify-end">
+          <dt class="text-xs text-ink-soft">{column.long}</dt>
+          <dd class="text-sm font-semibold whitespace-nowrap" data-figure={column.id}>
+            {figureOf(way, column.id, { serve, units, now: kitchen.now, quick: plan.quick })}
+            {#if column.id === 'peak' && f.peak_c.low !== null}
+              <small class="font-normal text-xs text-ink-soft"
+                >({band(f.peak_c.low, f.peak_c.high, units)})</small
+              >
+            {/if}
+          </dd>
+        </div></Soon
+      >
     {/each}
   </dl>
   <p class="text-sm leading-snug min-h-[2.8em]"><Weakness {way} {serve} {open} /></p>
