@@ -7,17 +7,38 @@ from datetime import timedelta
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.conftest import Site, soon, unfold
 from tests.browser.test_places import opened, prepared
 
+THINK_S, POINT_S, PRESS_S, KEY_S = 1.35, 1.1, 0.2, 0.28
+"""Card, Moran and Newell, The Psychology of Human-Computer Interaction (1983): to decide, to point,
+to press, and a key of somebody who types as most people do. A watch in a hand it is not."""
+
 
 def touched(page: Page) -> None:
-    """Count what is touched."""
+    """Count what is touched, and what is typed."""
     page.add_init_script(
-        "window.touches = 0; addEventListener('pointerdown', () => window.touches++, true)"
+        """
+        window.touches = 0
+        window.keys = 0
+        addEventListener('pointerdown', () => window.touches++, true)
+        addEventListener('input', (e) => (window.keys += e.target.value?.length ?? 0), true)
+        """
     )
+
+
+def typed(field: Locator, words: str) -> None:
+    """As a hand does it: touch the field, then write."""
+    field.click()
+    field.fill(words)
+
+
+def hand_s(page: Page) -> float:
+    """Seconds that the touches and keys so far take somebody who decides before each touch."""
+    touches, keys = page.evaluate("[window.touches, window.keys]")
+    return float(touches * (THINK_S + POINT_S + PRESS_S) + keys * KEY_S)
 
 
 @pytest.mark.parametrize("width", [390, 1280])
@@ -28,28 +49,29 @@ def test_a_stranger_lays_a_joint_and_takes_a_way_in_eight_touches(
     touched(page)
     opened(page, own.url)
     expect(page).to_have_url(re.compile("/begin$"))
-    # 1: the cut; what is assumed looks so.
-    page.get_by_role("combobox", name="Find a cut").fill("leg of lamb")
+    # 1, 2: the cut; what is assumed looks so.
+    typed(page.get_by_role("combobox", name="Find a cut"), "leg of lamb")
     page.locator("li[role=option]:visible").first.click()
     scale = page.get_by_label("On the scale")
     expect(scale).to_have_attribute("data-assumed", "true")
-    # 2 to 4: the oven, asked once.
+    # 3 to 5: the oven, asked once.
     oven = page.locator("[data-ask-oven]")
     for words in ("still, electric", "°C", "not known"):
         oven.get_by_text(words, exact=True).click()
     expect(oven).to_have_count(0)
     [kept] = own.house.kitchen.ovens()
     assert (kept.kind, kept.marks, kept.assumed, kept.dial_true) == ("still", "C", False, False)
-    scale.fill("2.6")
+    # 6: what it weighs.
+    typed(scale, "2.6")
     scale.press("Enter")
     expect(scale).not_to_have_attribute("data-assumed", "true")
-    # 5, 6: on to the ways, and one of the three.
+    # 7, 8: on to the ways, and one of the three.
     page.locator("[data-next]").get_by_role("link").click()
     page.locator("[data-card]").first.get_by_role("button", name="Take this way").click()
-    # 7: on to the day.
+    assert page.evaluate("window.touches") <= 8
+    assert hand_s(page) <= 60
     page.locator("[data-next]").get_by_role("link", name="On to the day").click()
     expect(page.locator("[data-where]")).to_be_visible()
-    assert page.evaluate("window.touches") <= 8
     laid = own.house.repository.headings()[0].id
     soon(page, lambda: own.house.roasts.session(laid).method is not None)
     session = own.house.roasts.session(laid)
@@ -61,15 +83,17 @@ def test_whoever_has_it_in_already_is_told_when_it_comes_out(page: Page, own: Si
     touched(page)
     opened(page, f"{own.url}/begin")
     form = page.get_by_role("region", name="It is in the oven already")
-    form.get_by_role("button", name="Follow it from here").click()
+    follow = form.get_by_role("button", name="Follow it from here")
+    follow.press("Enter")
     expect(form.get_by_role("alert")).to_contain_text("Still to be said: its cut, when it went in")
-    form.get_by_role("combobox", name="Its cut").fill("sirloin")
+    typed(form.get_by_role("combobox", name="Its cut"), "sirloin")
     page.locator("li[role=option]:visible").first.click()
-    form.get_by_label("Its weight").fill("1.8")
-    form.get_by_label(re.compile("The dial says")).fill("180")
+    typed(form.get_by_label("Its weight"), "1.8")
+    typed(form.get_by_label(re.compile("The dial says")), "180")
     form.get_by_role("button", name="30 min ago").click()
-    form.get_by_label(re.compile("Its middle reads")).fill("18")
-    form.get_by_role("button", name="Follow it from here").click()
+    typed(form.get_by_label(re.compile("Its middle reads")), "18")
+    follow.click()
+    assert hand_s(page) <= 30
     expect(page).to_have_url(re.compile("/fire/"))
     expect(page.get_by_role("heading", level=1)).to_have_text(
         re.compile(r"^Take it out in .* at 4")

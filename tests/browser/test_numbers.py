@@ -275,6 +275,23 @@ def test_the_fire_says_what_the_command_line_says(
     )
     opened(page, f"{site.url}/board/sirloin")
     expect(page.get_by_text(f"peaks at {low} to {high}")).to_be_visible()
+    slices = page.get_by_role("button", name=re.compile("^Slice "))
+    expect(slices).to_have_count(len(last["slices"]))
+    for button, one in zip(slices.all(), last["slices"], strict=True):
+        expect(button).to_contain_text(degrees(one["centre_c"], units))
     opened(page, f"{site.url}/day")
     core = out.replace("°", f" °{units}")
     expect(page.locator("[data-step]").filter(has_text=f"out at {core}")).to_be_visible()
+
+
+def test_the_book_says_what_the_command_line_says(page: Page, site: Site, book: str) -> None:
+    (taught,) = told("learn", book)
+    opened(page, f"{site.url}/book")
+    expect(page.get_by_role("heading", level=1)).to_have_text(f"{len(taught['roasts'])} roasts")
+    page.get_by_role("button", name="What they tell together").click()
+    together = page.locator("[data-say=across]")
+    stray = [one for one in taught["between_roasts"] if one["roasts"] > 2]
+    assert stray
+    for one in stray:
+        said = together.locator("section").filter(has_text=f"{one['name']}: sooner or later")
+        expect(said).to_contain_text(f"stray {whole(one['time_percent'])} % from each other")

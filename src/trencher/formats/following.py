@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from trencher.core.belief.replay import Replayed
 from trencher.core.belief.words import to_do
+from trencher.core.outcome.outcomes import slices_of
 from trencher.core.units import in_metric
 
 
@@ -13,7 +15,8 @@ def write_following(made: Replayed) -> dict[str, Any]:
     """One reading's outlook as plain data ready for JSON. Minutes from the start, °C, unrounded.
 
     ``next``: the agenda from here, in order (docs/model.md has its codes). ``pull_min``: when the
-    probe shows ``pull_core_c``; ``peak_c``: the peak if taken out then.
+    probe shows ``pull_core_c``; ``peak_c``: the peak if taken out then. ``slices``: from the thick
+    end on, the highest each will have been.
     """
     line, found, flag, steps = made
     reading = line.reading
@@ -29,6 +32,7 @@ def write_following(made: Replayed) -> dict[str, Any]:
         "core_c": found.core_c,
         "rate_c_min": found.rate_c_min,
         "look_min": found.look_min,
+        "slices": [asdict(one) for one in slices_of(found.walk.end)],
         "next": [
             {
                 "code": x.code,

@@ -65,6 +65,7 @@ def write_forecast(f: Forecast) -> dict[str, Any]:
         },
         "rests": [asdict(answer) for answer in f.rests],
         "notes": [{"code": n.code, "stage": n.stage, "text": in_metric(n.text)} for n in f.notes],
+        "slices": [asdict(one) for one in f.slices],
         "seed": SEED,
         "series": {name: f.series[:, i].tolist() for i, name in enumerate(SERIES)},
     }

@@ -7,6 +7,8 @@
     href,
     onclick,
     key = '',
+    stays = true,
+    disabled = false,
     beside,
     children,
   }: {
@@ -16,6 +18,9 @@
     onclick?: (() => void) | undefined
     /** The letter that does the same. */
     key?: string
+    /** At the foot of the screen, whatever is scrolled; else where it stands. */
+    stays?: boolean
+    disabled?: boolean
     /** What is known beside it. */
     children?: Snippet
     /** Something else one may do. */
@@ -29,7 +34,9 @@
 {/snippet}
 
 <div
-  class="sticky bottom-0 z-4 mt-auto border-t border-line-strong bg-paper-deep px-7 max-lg:bottom-14 max-lg:px-3 print:hidden"
+  class="border-line-strong bg-paper-deep px-7 max-lg:px-3 print:hidden {stays
+    ? 'sticky bottom-0 z-4 mt-auto border-t max-lg:bottom-14'
+    : 'my-2 border-y'}"
   data-next
 >
   <div class="flex items-center justify-end gap-x-4 py-1">
@@ -38,7 +45,7 @@
     {#if href !== undefined}
       <a class="act" {href}>{@render said()}</a>
     {:else}
-      <button type="button" class="act" {onclick}>{@render said()}</button>
+      <button type="button" class="act" {disabled} {onclick}>{@render said()}</button>
     {/if}
   </div>
 </div>

@@ -13,6 +13,7 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import Legend from '$lib/ui/Legend.svelte'
+  import Next from '$lib/ui/Next.svelte'
   import { useOutlook, useRoast } from '$lib/ui/usePlace.svelte'
   import Working from '$lib/ui/Working.svelte'
   import { hour, later, sentence } from '$lib/units'
@@ -71,6 +72,17 @@
       )
   })
   const measured = $derived(roast?.readings.length ?? 0)
+
+  /** The one next thing; without an address it is to begin to carve. */
+  const next = $derived.by((): { words: string; href?: string } => {
+    if (roast?.status === 'resting') return { words: 'Carving begins' }
+    if (roast?.status === 'done')
+      return { words: 'How was it? To the Book', href: `/book/${roast.id}` }
+    if (roast?.status === 'roasting') return { words: 'To the fire', href: `/fire/${roast.id}` }
+    return roast?.method == null
+      ? { words: 'Choose a way', href: `/ways/${roast?.id ?? ''}` }
+      : { words: 'On to the day', href: '/day' }
+  })
 
   async function carve(): Promise<void> {
     if (current !== null) await current.carve()
@@ -161,21 +173,25 @@
       <Wishes cut={roast.joint.cut} />
     {/if}
     {#if current?.fault}<p class="fault" role="alert">{current.fault}</p>{/if}
-    <div class="flex gap-4 items-center mt-auto flex-wrap print:hidden">
-      {#if roast.status === 'resting'}
-        <button class="act" disabled={current?.busy} onclick={carve}>Carving begins</button>
-        <a class="act plain" href="/fire/{roast.id}">A reading, the curve</a>
-      {:else if roast.status === 'roasting'}
-        <a class="act" href="/fire/{roast.id}">To the fire</a>
-      {:else if roast.status === 'done'}
-        <a class="act" href="/book/{roast.id}">How was it? To the Book</a>
-      {/if}
+  {/if}
+</section>
+{#if roast !== null && view !== null}
+  <Next
+    words={next.words}
+    href={next.href}
+    onclick={() => void carve()}
+    disabled={current?.busy ?? false}
+  >
+    {roast.status === 'planning'
+      ? 'Predicted; nothing is measured yet.'
+      : 'Fresh board and knife. Knife away from the body; bones first.'}
+    {#snippet beside()}
       {#if carving !== null}
         <button class="undo" onclick={() => print()}>Print for the carver</button>
       {/if}
-      {#if roast.status !== 'planning'}
-        <p class="quiet">Fresh board and knife. Knife away from the body; bones first.</p>
+      {#if roast.status === 'resting'}
+        <a class="undo inline-flex items-center" href="/fire/{roast.id}">A reading, the curve</a>
       {/if}
-    </div>
-  {/if}
-</section>
+    {/snippet}
+  </Next>
+{/if}

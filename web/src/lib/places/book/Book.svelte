@@ -14,6 +14,7 @@
   import BookLines from './BookLines.svelte'
   import BookPage from './BookPage.svelte'
   import FromMemory from './FromMemory.svelte'
+  import Next from '$lib/ui/Next.svelte'
   import TakeAlong from './TakeAlong.svelte'
   import { counted } from './words'
 
@@ -45,6 +46,8 @@
 
   const id = $derived((route.params as { id?: string }).id)
   const units = $derived(kitchen.units)
+  /** Nobody has said how it was. */
+  const wanting = (line: BookLine): boolean => line.closed === '' && line.verdict === null
   const heardPage = newest<Page>((found) => (page = found))
   const heardLine = newest<BookLine>((found) => (open = found))
 
@@ -179,7 +182,6 @@
     {/if}
     {#if empty}
       <p class="quiet">A roast comes here when it is carved.</p>
-      <a class="act" href="/block">To the block</a>
     {:else if page.found === 0}
       <p class="quiet">Nothing in the Book says “{asked}”.</p>
     {:else}
@@ -214,3 +216,12 @@
     </Soon>
   {/if}
 </section>
+{#if id !== undefined ? open !== null && opened === id && !wanting(open) : page !== null}
+  {@const one = id === undefined ? page?.lines.find(wanting) : undefined}
+  <Next
+    words={one === undefined ? 'Lay the next one' : `Your word on ${one.name}`}
+    href={one === undefined ? '/begin' : `/book/${one.id}`}
+  >
+    {one === undefined ? '' : 'Nobody has said yet how it was.'}
+  </Next>
+{/if}

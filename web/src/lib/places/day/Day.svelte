@@ -148,6 +148,7 @@
               </p>{/if}
           </Soon>
         {/each}
+        {@render next(false)}
         {#each folded as [head, steps, says] (head)}
           <Soon>
             {#if steps.length > 0}
@@ -161,14 +162,19 @@
       {/if}
     </div>
   </div>
+  {#if !narrow.current}{@render next(true)}{/if}
+{/if}
+
+{#snippet next(stays: boolean)}
   <Next
+    {stays}
     words={first === undefined ? 'To the fire' : first.words}
     key={first === undefined ? 'f' : ''}
     href={first?.href ?? '/fire'}
   >
     {hands}
   </Next>
-{/if}
+{/snippet}
 
 {#snippet order(steps: DayStep[], label: string)}
   {#if day !== null && here !== null}

@@ -4,6 +4,7 @@
   import { http, want, type Oven, type OvenBody, type Tin, type WhichOven } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
+  import Next from '$lib/ui/Next.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import Inside from './Inside.svelte'
   import Profile from './Profile.svelte'
@@ -48,6 +49,15 @@
       () => undefined,
     )
   })
+
+  /** The one next thing: words and address. */
+  const next = $derived<[string, string]>(
+    roast === null
+      ? ['Lay a joint', '/begin']
+      : roast.status === 'planning'
+        ? [`Compare the ways for ${roast.name}`, `/ways/${roast.id}`]
+        : ['To the fire', `/fire/${roast.id}`],
+  )
 
   let saving: Promise<unknown> = Promise.resolve()
 
@@ -140,4 +150,5 @@
       >
     </div>
   </section>
+  <Next words={next[0]} href={next[1]} />
 {/if}

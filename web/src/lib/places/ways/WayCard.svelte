@@ -63,7 +63,7 @@
       <b class="font-heading text-2xl" data-figure="start">{hour(inAt)}</b>
     </p>
   </div>
-  <p class="font-semibold leading-snug" data-say="unlike">{sentence(why, units)}</p>
+  <p class="font-semibold leading-snug max-lg:min-h-17" data-say="unlike">{sentence(why, units)}</p>
   <div use:sized={(wide) => (width = wide)}>
     <div class="relative h-5 text-xs" aria-hidden="true">
       {#each marks as mark (mark.x)}
