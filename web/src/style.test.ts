@@ -121,3 +121,21 @@ describe('what is written in the components', () => {
     expect(long.map(([path, source]) => `${path}: ${source.split('\n').length}`)).toEqual([])
   })
 })
+
+describe("Skeleton's styles", () => {
+  const common = 'node_modules/@skeletonlabs/skeleton-common/src'
+  const named = (name: string): string => name.replace(/(?!^)[A-Z]/g, (c) => `-${c}`).toLowerCase()
+
+  it('are those of the components that are used, all of them and no others', () => {
+    const there = new Set(readdirSync(`${common}/components`).map((f) => f.replace('.css', '')))
+    const used = [...text.values()].flatMap((source) =>
+      [...source.matchAll(/import \{([^}]*)\} from '@skeletonlabs\/skeleton-svelte'/g)].flatMap(
+        ([, names]) => (names ?? '').split(',').map((name) => named(name.trim())),
+      ),
+    )
+    const asked = [
+      ...readFileSync(`${SRC}/skeleton.css`, 'utf8').matchAll(/components\/([\w-]+)\.css/g),
+    ].map(([, name]) => name)
+    expect(asked.toSorted()).toEqual([...new Set(used)].filter((x) => there.has(x)).toSorted())
+  })
+})

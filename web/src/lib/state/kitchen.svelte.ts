@@ -251,11 +251,14 @@ class Kitchen {
     const on = this.roasts.filter((r) => r.status === 'roasting' || r.status === 'resting')
     // One that was to be served yesterday was left there: it does not stand before the others.
     const busy = on.filter((r) => this.now.getTime() - Date.parse(r.serve_at) < FORGOTTEN_MS)
-    const ahead = this.roasts.filter((r) => r.status === 'planning')
-    const beef = ahead.toSorted(
-      (a, b) => a.serve_at.localeCompare(b.serve_at) || b.name.localeCompare(a.name),
-    )
-    return busy[0] ?? beef[0] ?? on[0] ?? this.roasts[0]
+    return busy[0] ?? this.ahead[0] ?? on[0] ?? this.roasts[0]
+  }
+
+  /** Those still to go in, the next to be served first. */
+  get ahead(): Line[] {
+    return this.roasts
+      .filter((r) => r.status === 'planning')
+      .toSorted((a, b) => a.serve_at.localeCompare(b.serve_at) || b.name.localeCompare(a.name))
   }
 }
 

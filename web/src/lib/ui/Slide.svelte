@@ -1,7 +1,6 @@
 <script lang="ts">
   // A quantity slid between two ends; redrawn while it moves, kept when it is let go.
   import { Slider } from '@skeletonlabs/skeleton-svelte'
-  import Soon from './Soon.svelte'
 
   let {
     label,
@@ -34,18 +33,14 @@
 >
   <Slider.Label class="label-text">{label}</Slider.Label>
   <div class="flex min-h-11 items-center gap-4">
-    <Soon
-      ><Slider.Control class="min-h-11 flex-1 cursor-grab">
-        <Slider.Track class="bg-paper-deep">
-          <Slider.Range class="bg-accent" />
-        </Slider.Track>
-        <Soon
-          ><Slider.Thumb index={0} class="border-2 border-paper-light bg-accent">
-            <Slider.HiddenInput />
-          </Slider.Thumb></Soon
-        >
-      </Slider.Control></Soon
-    >
+    <Slider.Control class="min-h-11 flex-1 cursor-grab">
+      <Slider.Track class="bg-paper-deep">
+        <Slider.Range class="bg-accent" />
+      </Slider.Track>
+      <Slider.Thumb index={0} class="border-2 border-paper-light bg-accent">
+        <Slider.HiddenInput />
+      </Slider.Thumb>
+    </Slider.Control>
     <b class="ml-auto min-w-20 text-right font-heading text-2xl">{words(value)}</b>
   </div>
 </Slider>

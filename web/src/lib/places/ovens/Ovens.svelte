@@ -12,7 +12,8 @@
   import Tonight from './Tonight.svelte'
   import Truth from './Truth.svelte'
 
-  const place = useRoast()
+  // What is tried in each of them is still to go in.
+  const place = useRoast(() => kitchen.ahead[0]?.id)
   const roast = $derived(place.current?.roast ?? null)
   $effect(() => {
     if (roast !== null) plan.open(roast)
@@ -51,13 +52,14 @@
   })
 
   /** The one next thing: words and address. */
-  const next = $derived<[string, string]>(
-    roast === null
+  const next = $derived.by((): [string, string] => {
+    const on = kitchen.likely
+    if (on?.status === 'roasting' || on?.status === 'resting')
+      return ['To the fire', `/fire/${on.id}`]
+    return roast === null
       ? ['Lay a joint', '/begin']
-      : roast.status === 'planning'
-        ? [`Compare the ways for ${roast.name}`, `/ways/${roast.id}`]
-        : ['To the fire', `/fire/${roast.id}`],
-  )
+      : [`Compare the ways for ${roast.name}`, `/ways/${roast.id}`]
+  })
 
   let saving: Promise<unknown> = Promise.resolve()
 

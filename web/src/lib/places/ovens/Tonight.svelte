@@ -19,9 +19,9 @@
 
 <section class="flex flex-col gap-2" aria-labelledby="tonight">
   <h2 class="text-xl" id="tonight">Tonight</h2>
-  {#if roast === null || draft === null}
+  {#if roast === null || draft === null || locked}
     <p class="quiet">Lay a joint on the block, and it is tried in each oven.</p>
-    <a class="act" href="/block">To the block</a>
+    <a class="act" href="/begin">Lay a joint</a>
   {:else if which === null}
     <p class="quiet">Trying {draft.name} in each oven…</p>
   {:else}
@@ -55,10 +55,7 @@
           <p class="border-l-3 border-accent pl-2">{sentence(note.text, units)}</p>
         {/each}
         {#if o.oven_id !== draft.oven_id}
-          <button
-            class="act plain"
-            disabled={locked}
-            onclick={() => plan.pull({ oven_id: o.oven_id }, true)}
+          <button class="act plain" onclick={() => plan.pull({ oven_id: o.oven_id }, true)}
             >Roast it here<span class="sr-only">: {o.name}</span></button
           >
         {:else}
