@@ -31,6 +31,15 @@ SCALE = re.compile(r"\d*|mm|in|inches|kg|lb|°[CF]")
 """A line that is a ruler's tick, or the unit of a field."""
 
 
+def whole_page(page: Page) -> None:
+    """Every part has had its turn: what is made when one comes near it, too."""
+    page.evaluate("scrollTo(0, document.body.scrollHeight)")
+    before, now = "", page.locator("#main").inner_text()
+    while now != before:
+        page.wait_for_timeout(400)
+        before, now = now, page.locator("#main").inner_text()
+
+
 def shown(page: Page, url: str, units: Units) -> str:
     """All that a screen says in these units, with its folds open, and what it says to who does not
     see it."""
@@ -41,6 +50,7 @@ def shown(page: Page, url: str, units: Units) -> str:
     while closed.count() > 0:
         closed.first.click()
     page.wait_for_load_state("networkidle")
+    whole_page(page)
     labels = page.evaluate(
         "[...document.querySelectorAll('#main [aria-label], #main [aria-valuetext]')]"
         ".flatMap(e => [e.getAttribute('aria-label'), e.getAttribute('aria-valuetext')])"

@@ -6,9 +6,10 @@
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
+  import Next from '$lib/ui/Next.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
-  import { carveAt, later, sentence } from '$lib/units'
+  import { carveAt, dateOf, later, sentence } from '$lib/units'
   import AddStage from './AddStage.svelte'
   import HandPicture from './HandPicture.svelte'
   import MethodText from './MethodText.svelte'
@@ -110,12 +111,6 @@
           onclick={() => hand.redo()}>Redo</button
         >
         <a class="act plain min-h-11" href="/ways/{roast.id}">All ways</a>
-        <button class="act min-h-11" disabled={locked || shaped === null || taken} onclick={take}>
-          {taken ? 'This is the way' : 'Take this way'}
-        </button>
-        <button class="act plain min-h-11" disabled={shaped === null} onclick={toFire}>
-          To the fire <span class="key" aria-hidden="true">f</span>
-        </button>
       </div>
     </div>
     {#if place.current?.fault}<p class="fault" role="alert">{place.current.fault}</p>{/if}
@@ -187,4 +182,19 @@
       </div>
     {/if}
   </section>
+  {#if taken || locked}
+    <Next
+      words={locked ? 'To the fire' : 'On to the day'}
+      key={locked ? 'f' : 'd'}
+      href={locked ? `/fire/${roast.id}` : `/day/${dateOf(new Date(draft.serve_at))}`}
+    >
+      {locked ? 'It is in: the way is closed.' : 'This is the way.'}
+    </Next>
+  {:else}
+    <Next words="Take this way" disabled={shaped === null} onclick={() => void take()}>
+      {#snippet beside()}
+        <button class="undo" disabled={shaped === null} onclick={toFire}>To the fire</button>
+      {/snippet}
+    </Next>
+  {/if}
 {/if}
