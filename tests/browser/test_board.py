@@ -73,6 +73,12 @@ def test_peak_then_falling_is_seen_from_readings(page: Page, resting: Site) -> N
     expect(page.get_by_text("it will not climb again")).to_be_visible()
 
 
+def test_the_knife_s_caution_stands_on_a_phone_too(page: Page, resting: Site) -> None:
+    page.set_viewport_size({"width": 390, "height": 844})
+    opened(page, f"{resting.url}/board/sirloin")
+    expect(page.get_by_text("Knife away from the body")).to_be_visible()
+
+
 def test_leftovers_are_weighed_dated_planned_and_used(page: Page, resting: Site) -> None:
     resting.forward(10)
     opened(page, f"{resting.url}/board/sirloin")

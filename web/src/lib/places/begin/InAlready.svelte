@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // A joint that is in the oven: four answers, and what it reads; then it is followed.
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Cut } from '$lib/api/client'
   import { go } from '$lib/router'
   import { kitchen } from '$lib/state/kitchen.svelte'

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // The board: the rest's countdown and the joint sliced, each slice in what it will have been.
+  import Soon from '$lib/ui/Soon.svelte'
   import CarveWindow from './CarveWindow.svelte'
   import Craft from './Craft.svelte'
   import Kept from './Kept.svelte'
@@ -126,6 +126,9 @@
         onclose={() => (open = null)}
       />
     {/if}
+    {#if roast.status !== 'planning'}
+      <p class="print:hidden">Fresh board and knife. Knife away from the body; bones first.</p>
+    {/if}
     <p class="quiet">
       {#if carving !== null}<span class="print:hidden"
           >Touch a slice to read it or give it to somebody.</span
@@ -182,9 +185,7 @@
     onclick={() => void carve()}
     disabled={current?.busy ?? false}
   >
-    {roast.status === 'planning'
-      ? 'Predicted; nothing is measured yet.'
-      : 'Fresh board and knife. Knife away from the body; bones first.'}
+    {roast.status === 'planning' ? 'Predicted; nothing is measured yet.' : ''}
     {#snippet beside()}
       {#if carving !== null}
         <button class="undo" onclick={() => print()}>Print for the carver</button>

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // One roast: the cook's word first, then how it went against what was planned.
+  import Soon from '$lib/ui/Soon.svelte'
   import { BASE } from '$lib/api/base'
   import { http, want, type BookLine, type BookTold, type Learned } from '$lib/api/client'
   import { words } from '$lib/places/fire/happened'

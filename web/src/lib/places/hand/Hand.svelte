@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // The chosen way as text and as blocks, both live; what it does; and what if.
+  import Soon from '$lib/ui/Soon.svelte'
   import { go } from '$lib/router'
   import { HandState } from '$lib/state/hand.svelte'
   import { kitchen } from '$lib/state/kitchen.svelte'

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // What the handles stand on: the hours, each stage's heat, its tasks, the curve and its doubt.
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Shaped } from '$lib/api/client'
   import { linePath, silhouette } from '$lib/draw/curve'
   import { BASE, TOP, type HandClock } from './clock.svelte'

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // The method as blocks on the clock: edges pull time, tops pull heat, the flag slides along the
   // curve, the serving line moves the hour, a name dragged moves its block. Every handle is a
   // slider too.
+  import Soon from '$lib/ui/Soon.svelte'
   import { sized } from '$lib/draw/sized'
   import { dial, duration, hour, shownIn, temp, type Marks } from '$lib/units'
   import { BASE, HEIGHT, HandClock, TOP, type Given } from './clock.svelte'

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // The ovens: each one's truth, its inside, and which of them tonight.
+  import Soon from '$lib/ui/Soon.svelte'
   import { http, want, type Oven, type OvenBody, type Tin, type WhichOven } from '$lib/api/client'
   import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'

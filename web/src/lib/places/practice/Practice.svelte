@@ -157,21 +157,24 @@
       {#each others as story (story.id)}<Soon>{@render card(story)}</Soon>{/each}
     </ul>
     {#if practice.busy}<Working words="Laying it on the block…" />{/if}
-    {#if stories.length > 0}
+    <!-- After the cards, so that nothing is pushed down by them. -->
+    {#if stories.length > 0 || fault !== ''}
       <Soon>
         {#if record !== null && record.practised.length > 0}
           <h2 class="text-xl">Over time</h2>
           <p>{sentence(record.words, kitchen.units)}</p>
           <Gone practised={record.practised} units={kitchen.units} />
         {/if}
-        <div class="w-[min(28rem,100%)]">
-          <TakeFile
-            label="A story of somebody else's"
-            accept={{ 'application/toml': ['.toml'] }}
-            form="Begin one of your own from any story's file."
-            ontake={take}
-          />
-        </div>
+        {#if stories.length > 0}
+          <div class="w-[min(28rem,100%)]">
+            <TakeFile
+              label="A story of somebody else's"
+              accept={{ 'application/toml': ['.toml'] }}
+              form="Begin one of your own from any story's file."
+              ontake={take}
+            />
+          </div>
+        {/if}
       </Soon>
     {/if}
   {:else if on !== null && !on.over}

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Soon from '$lib/ui/Soon.svelte'
   // One way on the shared clock that ends at serving: heat as a silhouette, the core, the flag.
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Forecast } from '$lib/api/client'
   import { placed } from '$lib/draw/labels'
   import { linePath, silhouette, type Scale } from '$lib/draw/curve'
