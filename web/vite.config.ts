@@ -5,8 +5,8 @@ import type { Plugin } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
-/** `preloads.json`: the files of each place, by the name of its component, so that the server can name
- * them in the page itself. */
+/** `preloads.json`: the files of each place, by the name of its component, and those of the typefaces, so
+ * that the server can name them in the page itself. */
 function preloads(): Plugin {
   return {
     name: 'preloads',
@@ -22,7 +22,9 @@ function preloads(): Plugin {
       const places = chunks
         .filter((c) => c.isDynamicEntry && (c.facadeModuleId ?? '').includes('/lib/places/'))
         .map((c) => [c.name, [...files(c.fileName)].toSorted()])
-      const source = JSON.stringify(Object.fromEntries(places))
+      // The two faces every place is set in, found otherwise only once its words stand.
+      const faces = Object.keys(bundle).filter((name) => /-latin-(wght|700)-.*woff2$/.test(name))
+      const source = JSON.stringify({ ...Object.fromEntries(places), faces })
       this.emitFile({ type: 'asset', fileName: 'preloads.json', source })
     },
   }
@@ -92,6 +94,18 @@ export default defineConfig({
     modulePreload: false,
     // Older targets make Vite rewrite light-dark(), which breaks nested colour schemes.
     cssTarget: ['chrome123', 'edge123', 'firefox128', 'safari17.5'],
+    cssCodeSplit: false,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'app', tags: ['$initial'], priority: 2 },
+            { name: 'drawing', test: /node_modules[\\/](d3-|internmap)/, priority: 2 },
+            { name: 'kit', test: /src[\\/]lib/, minShareCount: 4, priority: 1 },
+          ],
+        },
+      },
+    },
   },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:8480', changeOrigin: true } } },
   test: {

@@ -8,6 +8,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from itertools import pairwise
+from typing import Any
 
 import pytest
 
@@ -16,10 +17,14 @@ from trencher.api.context import House
 from trencher.core.entries import Changed
 from trencher.core.errors import Conflict, InputError, NotationError, NotFound, OutOfRange
 from trencher.core.plan import Buy, Plan
+from trencher.core.planner.forecast import Forecast, forecast
+from trencher.core.planner.setup import Roast
 from trencher.core.thermal.cooker import Cooker
+from trencher.service import planning
 from trencher.service.clock import FastClock, WallClock
 from trencher.service.feed import Feed
-from trencher.service.planning import Wish, all_ways, work_out
+from trencher.service.own_methods import OwnMethod
+from trencher.service.planning import Wish, all_ways, at_hand, work_out
 
 
 def test_a_roast_from_block_to_book(house: House, clock: FastClock, roasting: str) -> None:
@@ -270,6 +275,36 @@ def test_a_way_that_cannot_be_says_why() -> None:
     pan = next(w for w in ways if w.id == "pan-then-very-low")
     assert pan.forecast is None
     assert "24 hours" in pan.reason
+
+
+def test_that_a_way_cannot_be_is_found_once(monkeypatch: pytest.MonkeyPatch) -> None:
+    tried: list[str] = []
+
+    def counted(roast: Roast, **how: Any) -> Forecast:
+        tried.append(str(roast.method))
+        return forecast(roast, **how)
+
+    monkeypatch.setattr(planning, "forecast", counted)
+    hopeless = wish(cooker=Cooker(min_c=50.0, max_c=101.0), wanted_c=98.0)
+    first = all_ways(hopeless, quick=True)
+    assert any(w.reason for w in first)
+    once = len(tried)
+    assert once > 0
+    again = all_ways(hopeless, quick=True)
+    assert [w.reason for w in again] == [w.reason for w in first]
+    assert len(tried) == once
+
+
+def test_ways_worked_out_lately_are_at_hand() -> None:
+    asked = wish(wanted_c=56.5)
+    assert at_hand(asked) is None
+    all_ways(asked, quick=True)
+    assert at_hand(asked) is None
+    found = all_ways(asked)
+    assert at_hand(asked) == found
+    assert at_hand(wish(wanted_c=56.0)) is None
+    own = OwnMethod(id="o", name="Ours", method="170C 50min")
+    assert at_hand(asked, [own]) is None
 
 
 def test_a_known_oven_narrows_the_band() -> None:

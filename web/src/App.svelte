@@ -119,7 +119,7 @@
       class="flex items-stretch gap-4 px-7 border-b border-line min-h-13 max-lg:min-h-11 max-lg:flex-wrap max-lg:gap-x-2 max-lg:py-0 max-lg:px-3 print:hidden"
     >
       <a
-        class="font-heading font-extrabold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
+        class="font-heading font-bold text-lg flex items-center tracking-tight max-lg:flex-1 max-lg:min-h-12 max-sm:hidden"
         href="/"
         aria-label="Trencher, start">Trencher</a
       >

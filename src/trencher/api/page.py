@@ -68,6 +68,10 @@ class Page:
             asks.append(FIRST[place])
         links = [f'<link rel="preload" as="script" {MODEST} href="/{name}" />' for name in named]
         links += [
+            f'<link rel="preload" as="font" type="font/woff2" {MODEST} href="/{name}" />'
+            for name in self._files.get("faces", [])
+        ]
+        links += [
             f'<link rel="preload" as="fetch" crossorigin="anonymous" href="/api/{ask}" />'
             for ask in asks
         ]

@@ -124,16 +124,28 @@ class Way:
 
 
 @lru_cache(maxsize=256)
+def _found(roast: Roast, doubt: Doubt, quick: bool) -> Forecast | TrencherError:
+    """What there is to find. That it cannot be done took as long to find, and is kept as well."""
+    try:
+        return forecast(
+            roast,
+            bands=not quick,
+            every_s=SERIES_EVERY_S,
+            grid=COARSE if quick else FINE,
+            doubt=doubt,
+            late=not quick,
+        )
+    except TrencherError as error:
+        return error
+
+
 def cached_forecast(roast: Roast, doubt: Doubt, quick: bool) -> Forecast:
-    """The forecast, kept: plans are asked for again and again by every screen."""
-    return forecast(
-        roast,
-        bands=not quick,
-        every_s=SERIES_EVERY_S,
-        grid=COARSE if quick else FINE,
-        doubt=doubt,
-        late=not quick,
-    )
+    """The forecast, kept: plans are asked for again and again by every screen. Raises what
+    ``forecast`` raises."""
+    found = _found(roast, doubt, quick)
+    if isinstance(found, TrencherError):
+        raise found.with_traceback(None)
+    return found
 
 
 @lru_cache(maxsize=64)
@@ -171,7 +183,22 @@ def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) 
     # Each with the question's own budget, which belongs to its thread.
     contexts = [copy_context() for _ in tasks]
     with ThreadPoolExecutor(max_workers=2) as pool:
-        return list(pool.map(lambda context, task: context.run(task), contexts, tasks))
+        found = list(pool.map(lambda context, task: context.run(task), contexts, tasks))
+    if not quick:
+        _place(wish, tuple(own))[:] = [found]
+    return found
+
+
+def at_hand(wish: Wish, own: Sequence[OwnMethod] = ()) -> list[Way] | None:
+    """All ways in full where they were worked out lately, in no time; else None."""
+    kept = _place(wish, tuple(own))
+    return kept[0] if kept else None
+
+
+@lru_cache(maxsize=32)
+def _place(_wish: Wish, _own: tuple[OwnMethod, ...]) -> list[list[Way]]:
+    """Where the ways of a wish lie once they were worked out in full; empty till then."""
+    return []
 
 
 def unlike_ways(ways: Sequence[Way], wanted_c: float, left_min: float) -> tuple[Unlike, ...]:

@@ -27,7 +27,7 @@ from trencher.formats.house import BandIn, GuestBody
 from trencher.formats.plan import bounds
 from trencher.service.clock import FastClock
 from trencher.service.hours import hour
-from trencher.service.planning import all_ways, unlike_ways, work_out
+from trencher.service.planning import all_ways, at_hand, unlike_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
 
@@ -146,7 +146,7 @@ class UnlikeOut(Out):
 
 
 class WaysOut(Out):
-    """All ways for a wish."""
+    """All ways for a wish. ``quick``: coarse and without bands."""
 
     quick: bool
     ways: list[WayOut]
@@ -202,12 +202,14 @@ def set_people(house: HouseDep, body: PeopleBody) -> list[GuestBody]:
 
 @router.post("/ways", dependencies=[Heavy])
 def ways(house: HouseDep, body: WaysBody) -> WaysOut:
-    """Every school for this joint in this oven, and which three of them differ most."""
-    wish = wish_of(house, body)
-    found = all_ways(wish, house.kitchen.methods(), quick=body.quick)
+    """Every school for this joint in this oven, and which three of them differ most. Who asks for
+    something quick is given all of it where that was worked out lately."""
+    wish, own = wish_of(house, body), house.kitchen.methods()
+    kept = at_hand(wish, own) if body.quick else None
+    found = all_ways(wish, own, quick=body.quick) if kept is None else kept
     left = math.inf if body.left_min is None else body.left_min
     return WaysOut(
-        quick=body.quick,
+        quick=body.quick and kept is None,
         ways=[views.way(w) for w in found],
         unlike=[UnlikeOut.of(u) for u in unlike_ways(found, wish.wanted_c, left)],
     )

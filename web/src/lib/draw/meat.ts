@@ -49,8 +49,16 @@ export type HeatMap = {
   width_over_thickness: number
 }
 
-const middles = (edges: number[]): number[] =>
-  edges.slice(1).map((edge, i) => (edge + (edges[i] ?? 0)) / 2)
+const middled = new WeakMap<number[], number[]>()
+/** The middles between edges, reckoned once for each: they are asked for at every place of a picture. */
+function middles(edges: number[]): number[] {
+  let found = middled.get(edges)
+  if (found === undefined) {
+    found = edges.slice(1).map((edge, i) => (edge + (edges[i] ?? 0)) / 2)
+    middled.set(edges, found)
+  }
+  return found
+}
 
 /** Share of the half-thickness out to which a disc stays below `c`; 0: nowhere, 1: everywhere. */
 export function reach(map: HeatMap, disc: number, c: number): number {
@@ -124,18 +132,20 @@ export function sideContours(coarse: HeatMap): Contour[] {
   const hottest = Math.max(...map.highest_c.flat())
   const top = shadeOf(hottest)
   found.push({ shade: top, points: outline })
+  const halves: Halves = [halfOf(map, 'up'), halfOf(map, 'down')]
   for (const shade of [...SHADES].reverse()) {
     if (shade.from >= top.from) continue
     const limit = SHADES[SHADES.indexOf(shade) + 1]?.from ?? Infinity
-    const points = blob(map, limit)
+    const points = blob(map, halves, limit)
     if (points.length > 0) found.push({ shade, points })
   }
   return found
 }
 
-function blob(map: HeatMap, c: number): Edge[] {
+type Halves = [upper: HeatMap, lower: HeatMap]
+
+function blob(map: HeatMap, [upper, lower]: Halves, c: number): Edge[] {
   const points: Edge[] = []
-  const [upper, lower] = [halfOf(map, 'up'), halfOf(map, 'down')]
   const axis = (i: number): number =>
     Math.min(upper.highest_c[i]?.[0] ?? Infinity, lower.highest_c[i]?.[0] ?? Infinity)
   for (let i = 0; i < map.at_mm.length; i++) {

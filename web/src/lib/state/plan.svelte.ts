@@ -175,13 +175,15 @@ export class PlanState {
       const found = await want(http.POST('/ways', { body: { ...body, left_min } }))
       if (turn !== this.#turn) return
       this.ways = found.ways
-      if (!quick) this.unlike = found.unlike
+      // Who asks for something quick gets all of it where it was worked out lately.
+      const coarse = found.quick
+      if (!coarse) this.unlike = found.unlike
       this.#told = JSON.stringify({ ...body, quick: false })
       this.#seen = draft
-      this.quick = quick
-      this.stale = quick
+      this.quick = coarse
+      this.stale = coarse
       this.fault = ''
-      if (!quick) this.#more(turn, body)
+      if (!coarse) this.#more(turn, { ...body, quick: false })
     } catch (error) {
       if (turn === this.#turn) this.fault = (error as Error).message
     }
@@ -281,7 +283,10 @@ export class PlanState {
   async #full(): Promise<void> {
     this.#again = false
     // Nothing of this draft to look at yet: something coarse at once, all of it in a second.
-    if (this.#seen !== this.draft) await this.#ask(true)
+    if (this.#seen !== this.draft) {
+      await this.#ask(true)
+      if (this.#seen === this.draft && !this.quick) return
+    }
     await this.#ask(false)
   }
 

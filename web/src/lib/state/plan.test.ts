@@ -3,6 +3,8 @@ import type { Roast } from '$lib/api/client'
 
 const asked: { path: string; body: Record<string, unknown> }[] = []
 let refuse = false
+/** The server has all of it, whoever asks how. */
+let atHand = false
 
 vi.mock('$lib/api/client', () => ({
   http: {
@@ -10,7 +12,8 @@ vi.mock('$lib/api/client', () => ({
       asked.push({ path, body: structuredClone(body) })
       if (path === '/fragile') return Promise.resolve([[{ text: `${body.wanted_c}` }]])
       const ways = [{ id: 'w', quick: body.quick, method: 'm', forecast: {} }]
-      return Promise.resolve({ ways, unlike: [{ id: 'w', words: 'The only one.' }] })
+      const unlike = [{ id: 'w', words: 'The only one.' }]
+      return Promise.resolve({ quick: body.quick === true && !atHand, ways, unlike })
     },
     PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
       if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
@@ -125,6 +128,17 @@ it('answers a choice coarsely at once, and then fully', async () => {
     [true, 'none'],
     [false, 'none'],
   ])
+})
+
+it('is content with all of it where it asked for something quick', async () => {
+  atHand = true
+  const plan = new PlanState()
+  plan.open(roast)
+  await vi.runAllTimersAsync()
+  atHand = false
+  expect(asked.filter((a) => a.path === '/ways').map((a) => a.body.quick)).toEqual([true])
+  expect(plan.unlike).toHaveLength(1)
+  expect([plan.quick, plan.stale]).toEqual([false, false])
 })
 
 describe('a plan being pulled', () => {

@@ -1,7 +1,6 @@
 <script lang="ts">
-  // A quantity slid between two ends; redrawn while it moves, kept when it is let go.
-  import { Slider } from '@skeletonlabs/skeleton-svelte'
-
+  // A quantity slid between two ends; redrawn while it moves, kept when it is let go. The browser's own
+  // range in Skeleton's dress: its component measures itself as it is made, which holds a phone up.
   let {
     label,
     value,
@@ -22,25 +21,21 @@
   } = $props()
 </script>
 
-<Slider
-  value={[value]}
-  min={low}
-  max={high}
-  {step}
-  getAriaValueText={(details) => words(details.value)}
-  onValueChange={(e) => onslide(e.value[0] ?? value, false)}
-  onValueChangeEnd={(e) => onslide(e.value[0] ?? value, true)}
->
-  <Slider.Label class="label-text">{label}</Slider.Label>
-  <div class="flex min-h-11 items-center gap-4">
-    <Slider.Control class="min-h-11 flex-1 cursor-grab">
-      <Slider.Track class="bg-paper-deep">
-        <Slider.Range class="bg-accent" />
-      </Slider.Track>
-      <Slider.Thumb index={0} class="border-2 border-paper-light bg-accent">
-        <Slider.HiddenInput />
-      </Slider.Thumb>
-    </Slider.Control>
+<label class="block">
+  <span class="label-text">{label}</span>
+  <span class="flex min-h-11 items-center gap-4">
+    <input
+      class="input min-h-11 flex-1 cursor-grab bg-transparent accent-accent"
+      type="range"
+      min={low}
+      max={high}
+      {step}
+      {value}
+      aria-label={label}
+      aria-valuetext={words(value)}
+      oninput={(e) => onslide(e.currentTarget.valueAsNumber, false)}
+      onchange={(e) => onslide(e.currentTarget.valueAsNumber, true)}
+    />
     <b class="ml-auto min-w-20 text-right font-heading text-2xl">{words(value)}</b>
-  </div>
-</Slider>
+  </span>
+</label>

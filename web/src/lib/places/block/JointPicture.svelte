@@ -66,20 +66,24 @@
   role="group"
   aria-label="The joint to scale, from the side"
 >
-  {#each contours as contour, i (i)}
-    <path d={outline(contour.points, i === 0, map, stretched)} fill={filled(contour.shade)} />
-  {/each}
-  <path
-    d={outline(contours[0]?.points ?? [], true, map, stretched)}
-    fill="none"
-    stroke="#3a2015"
-    stroke-width="3"
-  />
-  <g stroke="#fdf6e8" stroke-opacity="0.55" stroke-width="1.5" stroke-dasharray="2 5">
-    {#each cutsOf(length_mm, slice_mm) as mm (mm)}
-      <line x1={LEFT + mm * scale} x2={LEFT + mm * scale} y1={top + 8} y2={bottom - 8} />
+  <Soon>
+    {#each contours as contour, i (i)}
+      <path d={outline(contour.points, i === 0, map, stretched)} fill={filled(contour.shade)} />
     {/each}
-  </g>
+    <path
+      d={outline(contours[0]?.points ?? [], true, map, stretched)}
+      fill="none"
+      stroke="#3a2015"
+      stroke-width="3"
+    />
+  </Soon>
+  <Soon>
+    <g stroke="#fdf6e8" stroke-opacity="0.55" stroke-width="1.5" stroke-dasharray="2 5">
+      {#each cutsOf(length_mm, slice_mm) as mm (mm)}
+        <line x1={LEFT + mm * scale} x2={LEFT + mm * scale} y1={top + 8} y2={bottom - 8} />
+      {/each}
+    </g>
+  </Soon>
   {#if grain_deg !== null}
     <Grain
       deg={grain_deg}

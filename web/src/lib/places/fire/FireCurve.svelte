@@ -1,6 +1,8 @@
 <script lang="ts">
   // The live curve: readings, belief with its ribbon running into the wanted stripe, heat below.
   import { sized } from '$lib/draw/sized'
+  import Soon from '$lib/ui/Soon.svelte'
+  import CurveReadings from './CurveReadings.svelte'
   import type { Outlook, Roast } from '$lib/api/client'
   import { axes, hours, linePath, ribbonPath, silhouette } from '$lib/draw/curve'
   import { atItsEnd, carveAt, hour, temp, type Units } from '$lib/units'
@@ -81,168 +83,146 @@
       : `${roast.readings.length} readings`}"
   >
     <path d={silhouette(air, axis.x, axis.air)} class="fill-ember-soft opacity-75" />
-    {#each axis.ticks as tick (tick)}
-      <line
-        x1={box.left}
-        x2={width - box.right}
-        y1={axis.y(tick)}
-        y2={axis.y(tick)}
-        class="stroke-line"
-      />
-      <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
-        >{temp(tick, units, true)}</text
-      >
-    {/each}
-    {#each marks as at (at.getTime())}
-      <line
-        x1={axis.x(ofMinute(at))}
-        x2={axis.x(ofMinute(at))}
-        y1={box.top}
-        y2={height - box.bottom}
-        class="stroke-line"
+    <Soon>
+      {#each axis.ticks as tick (tick)}
+        <line
+          x1={box.left}
+          x2={width - box.right}
+          y1={axis.y(tick)}
+          y2={axis.y(tick)}
+          class="stroke-line"
+        />
+        <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
+          >{temp(tick, units, true)}</text
+        >
+      {/each}
+    </Soon>
+    <Soon>
+      {#each marks as at (at.getTime())}
+        <line
+          x1={axis.x(ofMinute(at))}
+          x2={axis.x(ofMinute(at))}
+          y1={box.top}
+          y2={height - box.bottom}
+          class="stroke-line"
+        />
+        <text
+          class="text-sm fill-ink-soft"
+          x={Math.min(axis.x(ofMinute(at)), width - HALF_HOUR_TEXT)}
+          y={height - 8}
+          text-anchor="middle">{hour(at)}</text
+        >
+      {/each}
+    </Soon>
+    <Soon>
+      <rect
+        x={box.left}
+        width={Math.max(width - box.left - box.right, 0)}
+        y={axis.y(roast.wanted_c + 1.5)}
+        height={axis.y(roast.wanted_c - 1.5) - axis.y(roast.wanted_c + 1.5)}
+        class="fill-wanted-soft"
       />
       <text
-        class="text-sm fill-ink-soft"
-        x={Math.min(axis.x(ofMinute(at)), width - HALF_HOUR_TEXT)}
-        y={height - 8}
-        text-anchor="middle">{hour(at)}</text
+        x={box.left + 8}
+        y={axis.y(roast.wanted_c + 1.5) - 5}
+        class="text-sm fill-wanted font-semibold"
       >
-    {/each}
-    <rect
-      x={box.left}
-      width={Math.max(width - box.left - box.right, 0)}
-      y={axis.y(roast.wanted_c + 1.5)}
-      height={axis.y(roast.wanted_c - 1.5) - axis.y(roast.wanted_c + 1.5)}
-      class="fill-wanted-soft"
-    />
-    <text
-      x={box.left + 8}
-      y={axis.y(roast.wanted_c + 1.5) - 5}
-      class="text-sm fill-wanted font-semibold"
-    >
-      wanted {temp(roast.wanted_c, units)}
-    </text>
-    {#if outlook.air_there_min !== null && outlook.air_there_min < end}
-      {@const x = axis.x(outlook.air_there_min)}
-      <!-- At the top, where no curve is. -->
-      {@const y = box.top + 14}
-      <line
-        x1={x}
-        x2={x}
-        y1={y + 20}
-        y2={height - box.bottom}
-        class="stroke-ember [stroke-dasharray:3_4]"
-      />
-      {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE + (early ? 36 : 0)}
-      {@const at = crosses ? axis.x(now) + (early ? 42 : 6) : x}
-      {@const there = hour(new Date(put + outlook.air_there_min * 60_000))}
-      <text x={at} {y} text-anchor={crosses ? 'start' : 'middle'} class="text-sm fill-ember">
-        {#if width < NARROW}
-          oven there<tspan x={at} dy="15">{there}</tspan>
-        {:else}
-          oven there {there}
-        {/if}
+        wanted {temp(roast.wanted_c, units)}
       </text>
-    {/if}
-    <path d={ribbonPath(ribbon, axis.x, axis.y)} class="fill-ink opacity-20" />
-    <path d={linePath(past, axis.x, axis.y)} class="fill-none stroke-ink stroke-[4]" />
-    <path d={linePath(ahead, axis.x, axis.y)} class="fill-none stroke-ink stroke-[2.5]" />
-    <path
-      d={linePath(climb, axis.x, axis.y)}
-      class="fill-none stroke-ink stroke-3 [stroke-dasharray:2_7] [stroke-linecap:round]"
-    />
-    {#if serve > 0 && serve < end}
+    </Soon>
+    <Soon>
+      {#if outlook.air_there_min !== null && outlook.air_there_min < end}
+        {@const x = axis.x(outlook.air_there_min)}
+        <!-- At the top, where no curve is. -->
+        {@const y = box.top + 14}
+        <line
+          x1={x}
+          x2={x}
+          y1={y + 20}
+          y2={height - box.bottom}
+          class="stroke-ember [stroke-dasharray:3_4]"
+        />
+        {@const crosses = x > axis.x(now) && x - axis.x(now) < HALF_THERE + (early ? 36 : 0)}
+        {@const at = crosses ? axis.x(now) + (early ? 42 : 6) : x}
+        {@const there = hour(new Date(put + outlook.air_there_min * 60_000))}
+        <text x={at} {y} text-anchor={crosses ? 'start' : 'middle'} class="text-sm fill-ember">
+          {#if width < NARROW}
+            oven there<tspan x={at} dy="15">{there}</tspan>
+          {:else}
+            oven there {there}
+          {/if}
+        </text>
+      {/if}
+    </Soon>
+    <Soon>
+      <path d={ribbonPath(ribbon, axis.x, axis.y)} class="fill-ink opacity-20" />
+      <path d={linePath(past, axis.x, axis.y)} class="fill-none stroke-ink stroke-[4]" />
+      <path d={linePath(ahead, axis.x, axis.y)} class="fill-none stroke-ink stroke-[2.5]" />
+      <path
+        d={linePath(climb, axis.x, axis.y)}
+        class="fill-none stroke-ink stroke-3 [stroke-dasharray:2_7] [stroke-linecap:round]"
+      />
+    </Soon>
+    <Soon>
+      {#if serve > 0 && serve < end}
+        <line
+          x1={axis.x(serve)}
+          x2={axis.x(serve)}
+          y1={box.top}
+          y2={height - box.bottom}
+          class="stroke-ink stroke-2 [stroke-dasharray:6_5]"
+        />
+        <text
+          x={axis.x(serve) - 6}
+          y={height - box.bottom - 8}
+          text-anchor="end"
+          class="text-sm fill-ink font-semibold"
+        >
+          {atItsEnd(roast)}
+        </text>
+      {/if}
       <line
-        x1={axis.x(serve)}
-        x2={axis.x(serve)}
+        x1={axis.x(now)}
+        x2={axis.x(now)}
         y1={box.top}
         y2={height - box.bottom}
-        class="stroke-ink stroke-2 [stroke-dasharray:6_5]"
+        class="stroke-ink stroke-2"
       />
       <text
-        x={axis.x(serve) - 6}
-        y={height - box.bottom - 8}
+        x={axis.x(now) + (early ? 6 : -6)}
+        y={box.top + 14}
+        text-anchor={early ? 'start' : 'end'}
+        class="text-sm fill-ink font-semibold">now</text
+      >
+    </Soon>
+    <Soon>
+      {#if outlook.pull_min.low !== null && outlook.pull_min.high !== null}
+        <rect
+          x={axis.x(outlook.pull_min.low)}
+          width={Math.max(3, axis.x(outlook.pull_min.high) - axis.x(outlook.pull_min.low))}
+          y={height - box.bottom - 5}
+          height="10"
+          rx="5"
+          class="fill-ember opacity-60"
+        />
+      {/if}
+      <line
+        x1={axis.x(pull)}
+        x2={axis.x(pull)}
+        y1={axis.y(pullAt[1]) - 52}
+        y2={height - box.bottom}
+        class="stroke-ember stroke-[2.5]"
+      />
+      <path d="M{axis.x(pull)} {axis.y(pullAt[1]) - 52}h40l-10 11 10 11h-40z" class="fill-ember" />
+      <text
+        x={axis.x(pull) - 6}
+        y={axis.y(pullAt[1]) - 36}
         text-anchor="end"
         class="text-sm fill-ink font-semibold"
       >
-        {atItsEnd(roast)}
+        {roast.pulled_min === null ? 'out' : 'came out'}
       </text>
-    {/if}
-    <line
-      x1={axis.x(now)}
-      x2={axis.x(now)}
-      y1={box.top}
-      y2={height - box.bottom}
-      class="stroke-ink stroke-2"
-    />
-    <text
-      x={axis.x(now) + (early ? 6 : -6)}
-      y={box.top + 14}
-      text-anchor={early ? 'start' : 'end'}
-      class="text-sm fill-ink font-semibold">now</text
-    >
-    {#if outlook.pull_min.low !== null && outlook.pull_min.high !== null}
-      <rect
-        x={axis.x(outlook.pull_min.low)}
-        width={Math.max(3, axis.x(outlook.pull_min.high) - axis.x(outlook.pull_min.low))}
-        y={height - box.bottom - 5}
-        height="10"
-        rx="5"
-        class="fill-ember opacity-60"
-      />
-    {/if}
-    <line
-      x1={axis.x(pull)}
-      x2={axis.x(pull)}
-      y1={axis.y(pullAt[1]) - 52}
-      y2={height - box.bottom}
-      class="stroke-ember stroke-[2.5]"
-    />
-    <path d="M{axis.x(pull)} {axis.y(pullAt[1]) - 52}h40l-10 11 10 11h-40z" class="fill-ember" />
-    <text
-      x={axis.x(pull) - 6}
-      y={axis.y(pullAt[1]) - 36}
-      text-anchor="end"
-      class="text-sm fill-ink font-semibold"
-    >
-      {roast.pulled_min === null ? 'out' : 'came out'}
-    </text>
-    {#each outlook.trace as t (`${t.place}${t.minute}`)}
-      <circle
-        cx={axis.x(t.minute)}
-        cy={axis.y(t.value_c)}
-        r="3"
-        class={t.doubted ? 'trace-doubted' : t.place === 'core' ? 'trace' : 'trace other'}
-      />
-    {/each}
-    {#each roast.readings as r (r.seq)}
-      {@const y = axis.y((r.low_c + r.high_c) / 2)}
-      {@const x = axis.x(r.minute)}
-      {#if outlook.flags[r.seq] !== undefined}
-        <path d="M{x - 6} {y - 6}l12 12m0-12l-12 12" class="doubted" />
-      {:else if r.place === 'thin_end'}
-        <rect x={x - 5} y={y - 5} width="10" height="10" class="fill-paper stroke-ink stroke-3" />
-      {:else}
-        <circle cx={x} cy={y} r="6" class="fill-paper stroke-ink stroke-3" />
-      {/if}
-    {/each}
+    </Soon>
+    <Soon><CurveReadings {roast} {outlook} {axis} /></Soon>
   </svg>
 </div>
-
-<style>
-  .trace {
-    fill: var(--ink);
-  }
-  .other {
-    fill: none;
-    stroke: var(--ink);
-  }
-  .trace-doubted {
-    fill: var(--accent);
-  }
-  .doubted {
-    stroke: var(--accent);
-    stroke-width: 3;
-    fill: none;
-  }
-</style>

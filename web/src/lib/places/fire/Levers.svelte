@@ -1,11 +1,12 @@
 <script lang="ts">
   // What can be changed now: say what is wrong, and see what helps, what it gives and what it costs.
   import { Tabs } from '@skeletonlabs/skeleton-svelte'
+  import { tick } from 'svelte'
   import type { Levers, Need, Trouble, TroubleLine } from '$lib/api/client'
   import type { RoastState } from '$lib/state/roast.svelte'
-  import Soon from '$lib/ui/Soon.svelte'
+  import LeversFound from './LeversFound.svelte'
   import Working from '$lib/ui/Working.svelte'
-  import { duration, hour, sentence, temp, type Units } from '$lib/units'
+  import { duration, hour, sentence, type Units } from '$lib/units'
 
   let {
     current,
@@ -39,7 +40,13 @@
   const LATE = [10, 20, 30, 40, 60]
   /** Less is within what a rest takes up. */
   const LEAST_EARLY = 5
+  const TRIGGER = 'act plain aria-selected:shadow-[inset_0_0_0_3px_var(--focus)] lg:px-3'
+  const LIST =
+    'grid grid-cols-[repeat(auto-fit,minmax(8.5rem,1fr))] gap-2 border-0 p-0 max-lg:grid-cols-2'
   let asked = $state<Asked>('')
+  /** Until one is pressed they are buttons: what makes tabs of them costs a phone much. */
+  let woken = $state(false)
+  let box = $state<HTMLElement | null>(null)
   let late = $state<number | null>(null)
   let list = $state.raw<TroubleLine[]>([])
   /** The trouble that was said; its answer comes later. */
@@ -103,6 +110,14 @@
     } else if (asked !== '' && asked !== 'later') void work(current.levers(asked))
   }
 
+  async function wake(what: Asked, asks: boolean): Promise<void> {
+    woken = true
+    if (asks) ask(what)
+    await tick()
+    // The hand, or the key, stays where it was.
+    box?.querySelector<HTMLElement>(`[data-ask="${what}"]`)?.focus({ preventScroll: true })
+  }
+
   function lateBy(minutes: number): void {
     late = minutes
     void work(current.delays(minutes))
@@ -121,43 +136,41 @@
       ask('')
     }
   }
-
-  function comes(option: Levers['options'][number]): string {
-    const r = option.result
-    return resting
-      ? `ends at ${temp(r.peak_c, units)}, carved ${at(r.end_min)}`
-      : `out about ${at(r.pull_min)} at ${temp(r.pull_core_c, units)}, ends at ${temp(r.peak_c, units)}, carved ${at(r.end_min)}`
-  }
 </script>
 
-<section class="grid gap-2" aria-label="Change the course">
-  <Tabs
-    value={asked === '' ? null : asked}
-    deselectable
-    activationMode="manual"
-    onValueChange={(e) => ask(e.value as Asked)}
-  >
-    <Tabs.List
-      class="grid grid-cols-[repeat(auto-fit,minmax(8.5rem,1fr))] gap-2 border-0 p-0 max-lg:grid-cols-2"
+<section class="grid gap-2" aria-label="Change the course" bind:this={box}>
+  {#if woken}
+    <Tabs
+      value={asked === '' ? null : asked}
+      deselectable
+      activationMode="manual"
+      onValueChange={(e) => ask(e.value as Asked)}
     >
+      <Tabs.List class={LIST}>
+        {#each needs as [id, words] (id)}
+          <Tabs.Trigger value={id} class={TRIGGER} data-ask={id}>{words}</Tabs.Trigger>
+        {/each}
+      </Tabs.List>
+      {#each needs as [id] (id)}
+        <Tabs.Content value={id} class="grid gap-2">
+          {#if asked === id}{@render answer()}{/if}
+        </Tabs.Content>
+      {/each}
+    </Tabs>
+  {:else}
+    <div class={LIST} role="tablist">
       {#each needs as [id, words] (id)}
-        <Soon
-          ><Tabs.Trigger
-            value={id}
-            class="act plain aria-selected:shadow-[inset_0_0_0_3px_var(--focus)] lg:px-3"
-            data-ask={id}>{words}</Tabs.Trigger
-          ></Soon
+        <button
+          class={TRIGGER}
+          role="tab"
+          aria-selected="false"
+          data-ask={id}
+          onclick={() => wake(id, true)}
+          onkeydown={(e) => e.key.startsWith('Arrow') && wake(id, false)}>{words}</button
         >
       {/each}
-    </Tabs.List>
-    {#each needs as [id] (id)}
-      <Soon
-        ><Tabs.Content value={id} class="grid gap-2">
-          {#if asked === id}{@render answer()}{/if}
-        </Tabs.Content></Soon
-      >
-    {/each}
-  </Tabs>
+    </div>
+  {/if}
 </section>
 
 {#snippet answer()}
@@ -209,35 +222,14 @@
     {/if}
   {/if}
   {#if found !== null && (asked !== 'wrong' || trouble !== null)}
-    <p class="quiet">
-      As it goes: {resting
-        ? ''
-        : `out about ${at(found.base.pull_min)} at ${temp(found.base.pull_core_c, units)}, `}ends at
-      {temp(found.base.peak_c, units)}, carved {at(found.base.end_min)}.
-    </p>
-    {#if found.options.length === 0 && trouble === null}
-      <p>Nothing that is left to do changes that.</p>
-    {/if}
-    <ol>
-      {#each found.options as option (option.code)}
-        <li
-          class="grid grid-cols-[minmax(11rem,16rem)_1fr] gap-y-1 gap-x-4 items-center py-1.5 border-t border-line max-lg:grid-cols-1"
-        >
-          <button class="act" disabled={current.busy} onclick={() => pull(option.code)}>
-            {sentence(option.words, units)}
-            {#if option.dial !== ''}<small class="whitespace-nowrap font-normal"
-                >dial to {option.dial}</small
-              >{/if}
-          </button>
-          <span>
-            {comes(option)}.
-            {#if option.gains.length > 0}<b>{sentence(option.gains.join(', '), units)}</b>{/if}
-            {#if option.costs.length > 0}
-              <em class="not-italic">but {sentence(option.costs.join(', '), units)}</em>
-            {/if}
-          </span>
-        </li>
-      {/each}
-    </ol>
+    <LeversFound
+      {found}
+      {at}
+      {units}
+      {resting}
+      busy={current.busy}
+      bare={trouble === null}
+      onpull={pull}
+    />
   {/if}
 {/snippet}

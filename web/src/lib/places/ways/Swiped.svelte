@@ -1,6 +1,6 @@
 <script lang="ts" generics="T extends { id: string; name: string }">
   // One at a time, swiped to the next; by keys and by two buttons as well.
-  import { tick, type Snippet } from 'svelte'
+  import { tick, untrack, type Snippet } from 'svelte'
 
   let {
     items,
@@ -17,6 +17,14 @@
 
   let row = $state<HTMLElement | null>(null)
   let at = $state(0)
+  /** One is made when a swipe may reach it, and stays; the others only hold their place. */
+  let made = $state<string[]>([])
+  $effect(() => {
+    const near = items.slice(Math.max(0, at - 1), at + 2).map((item) => item.id)
+    untrack(() => {
+      if (near.some((id) => !made.includes(id))) made = [...new Set([...made, ...near])]
+    })
+  })
   const shown = $derived(items[Math.min(at, items.length - 1)])
 
   async function to(n: number, smooth = true): Promise<void> {
@@ -77,7 +85,7 @@
 >
   {#each items as item, n (item.id)}
     <li class="w-full min-h-[80dvh] flex-none snap-start snap-always pr-1" inert={n !== at}>
-      {@render card(item, n)}
+      {#if made.includes(item.id)}{@render card(item, n)}{/if}
     </li>
   {/each}
 </ul>
