@@ -31,6 +31,8 @@
   }
   $effect(() => {
     const idle = setTimeout(() => {
+      // Skeleton asks which way our language is written; the first answer to that is slow.
+      new Intl.Locale('en-US').maximize()
       // Without the server they come from what the page's worker keeps, or not at all.
       for (const sheet of Object.values(sheets)) sheet().catch(() => undefined)
       void import('$lib/ui/Told.svelte').catch(() => undefined)
@@ -52,9 +54,6 @@
     off()
     stop()
   })
-  // Skeleton asks which way our language is written; the first answer to that is slow, and has a turn
-  // of its own.
-  $effect(() => inTurn(() => void new Intl.Locale('en-US').maximize()))
   $effect(() => {
     if (kitchen.toReckon !== '') reckons = true
   })

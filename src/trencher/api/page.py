@@ -68,7 +68,7 @@ class Page:
             asks.append(FIRST[place])
         links = [f'<link rel="preload" as="script" {MODEST} href="/{name}" />' for name in named]
         links += [
-            f'<link rel="preload" as="font" type="font/woff2" {MODEST} href="/{name}" />'
+            f'<link rel="preload" as="font" type="font/woff2" crossorigin href="/{name}" />'
             for name in self._files.get("faces", [])
         ]
         links += [

@@ -35,14 +35,14 @@
 </script>
 
 <p class="mt-2 ml-16 min-h-14 max-w-176 text-lg max-lg:ml-0 max-lg:min-h-24">
-  {#if lesson !== null}
-    Thickness rules:
-    <b>{length(10, kitchen.units)} more all round is {duration(lesson.min)} more</b>, this way.
-  {/if}
   {#if way !== null}
     <span class="quiet block text-sm">
       The picture is the highest each part will reach, going “{way.name.toLowerCase()}”. Predicted,
       not measured.
     </span>
+  {/if}
+  {#if lesson !== null}
+    Thickness rules:
+    <b>{length(10, kitchen.units)} more all round is {duration(lesson.min)} more</b>, this way.
   {/if}
 </p>

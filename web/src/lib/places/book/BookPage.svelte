@@ -132,26 +132,29 @@
       onreword={otherWord}
     /></Soon
   >
-  {#if told === null}
-    <Working words="Following it again from its readings…" />
-  {:else}
-    <Soon><Story {told} {units} /></Soon>
-    <div class="grid grid-cols-2 gap-x-8 gap-y-2 self-stretch max-lg:grid-cols-1">
-      <div class="grid gap-2 content-start">
-        <Soon
-          ><AtTable {told} {units} />
-          <Weights {current} {told} {units} onkept={load} /></Soon
-        >
+  <!-- Its place is held: what stands at the foot does not come up and go again. -->
+  <div class="flex flex-col gap-2 items-start self-stretch min-h-dvh print:min-h-0">
+    {#if told === null}
+      <Working words="Following it again from its readings…" />
+    {:else}
+      <Soon><Story {told} {units} /></Soon>
+      <div class="grid grid-cols-2 gap-x-8 gap-y-2 self-stretch max-lg:grid-cols-1">
+        <div class="grid gap-2 content-start">
+          <Soon
+            ><AtTable {told} {units} />
+            <Weights {current} {told} {units} onkept={load} /></Soon
+          >
+        </div>
+        <div class="grid gap-2 content-start">
+          <Soon><Notes {current} {told} onkept={load} /></Soon>
+          {#if learned !== null}
+            <Lesson id={line.id} {learned} onchanged={(found) => (learned = found)} />
+          {/if}
+        </div>
       </div>
-      <div class="grid gap-2 content-start">
-        <Soon><Notes {current} {told} onkept={load} /></Soon>
-        {#if learned !== null}
-          <Lesson id={line.id} {learned} onchanged={(found) => (learned = found)} />
-        {/if}
-      </div>
-    </div>
-    <Soon><Photographs {current} {told} onkept={load} /></Soon>
-  {/if}
+      <Soon><Photographs {current} {told} onkept={load} /></Soon>
+    {/if}
+  </div>
 {/if}
 <div class="self-stretch print:hidden">
   <Soon

@@ -2,6 +2,7 @@
   // Planned against happened, once the cook has said how it was.
   import type { BookLine } from '$lib/api/client'
   import { duration, temp, type Units } from '$lib/units'
+  import Soon from '$lib/ui/Soon.svelte'
   import Small from './Small.svelte'
 
   let {
@@ -42,7 +43,10 @@
 
 <div class="grid grid-cols-[minmax(0,1fr)_340px] gap-8 self-stretch max-lg:grid-cols-1">
   <div>
-    <Small {line} {units} {followed} {events} width={780} height={320} bare={false} />
+    <div class="aspect-[780/320] max-w-195">
+      <Soon><Small {line} {units} {followed} {events} width={780} height={320} bare={false} /></Soon
+      >
+    </div>
     <p class="quiet text-sm">
       Dashed: planned. Line: as all its readings make it out. Dots: read. Green: wanted.
     </p>

@@ -2,6 +2,7 @@
   // Planned as a line, happened as dots: a small picture for a line of the Book.
   import type { BookLine } from '$lib/api/client'
   import { axes, linePath } from '$lib/draw/curve'
+  import Soon from '$lib/ui/Soon.svelte'
   import { temp, type Units } from '$lib/units'
 
   let {
@@ -57,12 +58,20 @@
   )}. Happened: {line.readings.length === 1 ? 'one reading' : `${line.readings.length} readings`}"
 >
   {#if !bare}
-    {#each axis.ticks as tick (tick)}
-      <line x1={box.left} x2={width - 4} y1={axis.y(tick)} y2={axis.y(tick)} class="stroke-line" />
-      <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
-        >{temp(tick, units, true)}</text
-      >
-    {/each}
+    <Soon>
+      {#each axis.ticks as tick (tick)}
+        <line
+          x1={box.left}
+          x2={width - 4}
+          y1={axis.y(tick)}
+          y2={axis.y(tick)}
+          class="stroke-line"
+        />
+        <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
+          >{temp(tick, units, true)}</text
+        >
+      {/each}
+    </Soon>
   {/if}
   <line
     x1={box.left}
@@ -94,21 +103,25 @@
   {#if followed.length > 0}
     <path d={linePath(followed, axis.x, axis.y)} class="fill-none stroke-ink stroke-[1.6]" />
   {/if}
-  {#each events as event, n (n)}
-    <line
-      x1={axis.x(event.minute)}
-      x2={axis.x(event.minute)}
-      y1={height - box.bottom}
-      y2={height - box.bottom - 12}
-      class="stroke-ink stroke-2"
-    />
-    <text
-      class="text-sm fill-ink"
-      x={axis.x(event.minute)}
-      y={box.top + 10 + (n % 3) * 15}
-      text-anchor={axis.x(event.minute) > width - 120 ? 'end' : 'start'}>{event.words}</text
-    >
-  {/each}
+  {#if events.length > 0}
+    <Soon>
+      {#each events as event, n (n)}
+        <line
+          x1={axis.x(event.minute)}
+          x2={axis.x(event.minute)}
+          y1={height - box.bottom}
+          y2={height - box.bottom - 12}
+          class="stroke-ink stroke-2"
+        />
+        <text
+          class="text-sm fill-ink"
+          x={axis.x(event.minute)}
+          y={box.top + 10 + (n % 3) * 15}
+          text-anchor={axis.x(event.minute) > width - 120 ? 'end' : 'start'}>{event.words}</text
+        >
+      {/each}
+    </Soon>
+  {/if}
   {#each line.readings as r (r.seq)}
     <circle cx={axis.x(r.minute)} cy={axis.y(r.low_c)} r={bare ? 2.6 : 5} class="fill-ink" />
   {/each}

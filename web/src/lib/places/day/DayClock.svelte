@@ -149,10 +149,12 @@
     role="group"
     aria-label="The day on its clock"
   >
-    {#each marksBefore(before, first, serve) as mark (mark.min)}
-      {@const words = mark.midnight ? shortDay(mark.at).slice(0, 3) : hour(mark.at)}
-      <HourLine y={scale.y(mark.min)} {words} strong={mark.midnight} small />
-    {/each}
+    <Soon>
+      {#each marksBefore(before, first, serve) as mark (mark.min)}
+        {@const words = mark.midnight ? shortDay(mark.at).slice(0, 3) : hour(mark.at)}
+        <HourLine y={scale.y(mark.min)} {words} strong={mark.midnight} small />
+      {/each}
+    </Soon>
     {#if before < first}
       <div
         class="absolute left-15.5 right-0 border-t-3 border-double border-line-strong"
@@ -173,22 +175,24 @@
       <Soon>
         {#each inLane[i] ?? [] as one, n (`${one.span.dish} ${one.span.step} ${one.span.kind} ${n}`)}
           {@const { dish, step } = one.span}
-          <SpanBox
-            {one}
-            name={name(dish)}
-            box={(shift) => box(one, i, shift)}
-            {scale}
-            {serve}
-            latest={day.knife_down_min - 1}
-            {units}
-            chosen={chosen !== null && chosen === step}
-            over={over.has(step)}
-            movable={movable(one)}
-            quiet={i === 0}
-            onpull={(start) => onpull(dish, start)}
-            ondrop={(start) => ondrop(dish, start)}
-            onchoose={() => onchoose(step)}
-          />
+          <Soon>
+            <SpanBox
+              {one}
+              name={name(dish)}
+              box={(shift) => box(one, i, shift)}
+              {scale}
+              {serve}
+              latest={day.knife_down_min - 1}
+              {units}
+              chosen={chosen !== null && chosen === step}
+              over={over.has(step)}
+              movable={movable(one)}
+              quiet={i === 0}
+              onpull={(start) => onpull(dish, start)}
+              ondrop={(start) => ondrop(dish, start)}
+              onchoose={() => onchoose(step)}
+            />
+          </Soon>
         {/each}
       </Soon>
     {/each}

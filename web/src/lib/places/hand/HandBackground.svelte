@@ -35,36 +35,40 @@
   }
 </script>
 
-{#each clock.ticks as tick (tick.x)}
-  <line x1={tick.x} x2={tick.x} y1={TOP - 12} y2={BASE} class="grid" />
-  <text x={tick.x} y="14" class="soft" text-anchor="middle">{tick.text}</text>
-{/each}
+<Soon>
+  {#each clock.ticks as tick (tick.x)}
+    <line x1={tick.x} x2={tick.x} y1={TOP - 12} y2={BASE} class="grid" />
+    <text x={tick.x} y="14" class="soft" text-anchor="middle">{tick.text}</text>
+  {/each}
+</Soon>
 <line x1="0" x2={clock.width} y1={BASE} y2={BASE} class="stroke-line-strong" />
-{#each shaped.blocks as block, i (i)}
-  {@const at = clock.stages[i] ?? { start: 0, end: 0 }}
-  {@const shape = heat(i)}
-  {#if shape !== ''}
-    <path d={shape} class="fill-ember-soft stroke-paper" />
-  {:else if block.kind !== 'turn'}
-    <rect
-      x={x(at.start)}
-      y={BASE - 26}
-      width={Math.max(0, x(at.end) - x(at.start))}
-      height="26"
-      class="fill-paper-deep"
-    />
-  {/if}
-  {#each block.tasks as task, n (n)}
-    {#each minutesOf(task, at.end - at.start) as minute, k (k)}
-      <circle
-        cx={x(at.start + minute)}
-        cy={BASE - 8}
-        r="5"
-        class="pointer-events-none fill-paper stroke-ink stroke-2"
+<Soon>
+  {#each shaped.blocks as block, i (i)}
+    {@const at = clock.stages[i] ?? { start: 0, end: 0 }}
+    {@const shape = heat(i)}
+    {#if shape !== ''}
+      <path d={shape} class="fill-ember-soft stroke-paper" />
+    {:else if block.kind !== 'turn'}
+      <rect
+        x={x(at.start)}
+        y={BASE - 26}
+        width={Math.max(0, x(at.end) - x(at.start))}
+        height="26"
+        class="fill-paper-deep"
       />
+    {/if}
+    {#each block.tasks as task, n (n)}
+      {#each minutesOf(task, at.end - at.start) as minute, k (k)}
+        <circle
+          cx={x(at.start + minute)}
+          cy={BASE - 8}
+          r="5"
+          class="pointer-events-none fill-paper stroke-ink stroke-2"
+        />
+      {/each}
     {/each}
   {/each}
-{/each}
+</Soon>
 {#if f !== null}
   <Soon>
     {#if f.pull_min.low !== null && f.pull_min.high !== null}

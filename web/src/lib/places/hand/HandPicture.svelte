@@ -58,7 +58,7 @@
     role="group"
     aria-label="The method as blocks on the clock"
   >
-    <HandBackground {clock} {shaped} />
+    <Soon><HandBackground {clock} {shaped} /></Soon>
     {#each shaped.blocks as block, i (i)}
       <Soon
         ><Handle

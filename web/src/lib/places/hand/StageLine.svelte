@@ -1,10 +1,14 @@
 <script lang="ts">
   // One stage as typed: heat, what ends it, what it lies on or under, its tasks. The keyboard's
   // twin of every handle in the picture.
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Block, Edit } from '$lib/api/client'
   import { shownIn, within, type Kind, type Units } from '$lib/units'
   import { BOUNDS, KINDS, ended } from './shape'
+  import { COVERS, DRESSES, OVEN_ENDS, VERBS, type Ends } from './words'
 
+  const SMALL =
+    'min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35'
   let {
     block,
     stage,
@@ -21,34 +25,6 @@
     units: Units
     onedit: (edit: Edit) => void
   } = $props()
-
-  type Ends = 'minutes' | 'core' | 'peak' | 'brown' | 'crisp' | 'tender'
-  const OVEN_ENDS: [Ends, string][] = [
-    ['minutes', 'for'],
-    ['peak', 'until it will peak at'],
-    ['core', 'until the core is'],
-    ['brown', 'until brown'],
-    ['crisp', 'until crisp'],
-    ['tender', 'until tender'],
-  ]
-  const DRESSES: [string, string][] = [
-    ['bare', 'in a bare tin'],
-    ['rack', 'on a rack'],
-    ['roots', 'on roots'],
-    ['liquid', 'in liquid'],
-    ['covered', 'covered'],
-    ['lid', 'under a lid'],
-    ['salt crust', 'in a salt crust'],
-    ['cold', 'from a cold oven'],
-  ]
-  const COVERS: [string, string][] = [
-    ['open', 'open'],
-    ['tented', 'tented'],
-    ['wrapped', 'wrapped'],
-    ['bowl', 'under a bowl'],
-    ['pan', 'in the hot pan'],
-  ]
-  const VERBS = ['baste', 'turn', 'add', 'pour', 'check', 'cover', 'uncover', 'open']
 
   let fault = $state('')
   let hanging = $state(false)
@@ -184,39 +160,39 @@
       </span>
     {/each}
   {/if}
-  <span class="ml-auto flex gap-1 max-lg:ml-0">
-    {#if block.kind !== 'turn'}
+  <Soon>
+    <span class="ml-auto flex gap-1 max-lg:ml-0">
+      {#if block.kind !== 'turn'}
+        <button class={SMALL} aria-expanded={hanging} onclick={() => (hanging = !hanging)}
+          >task</button
+        >
+        <button
+          class={SMALL}
+          disabled={minutes < 2}
+          onclick={() => onedit({ op: 'split', stage, after_min: minutes / 2, whole_min: minutes })}
+          >split<span class="sr-only"> stage {stage + 1}</span></button
+        >
+      {/if}
       <button
-        class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
-        aria-expanded={hanging}
-        onclick={() => (hanging = !hanging)}>task</button
+        class={SMALL}
+        disabled={stage === 0}
+        aria-label="Move stage {stage + 1} earlier"
+        onclick={() => onedit({ op: 'move', stage, to: stage - 1 })}>↑</button
       >
       <button
-        class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
-        disabled={minutes < 2}
-        onclick={() => onedit({ op: 'split', stage, after_min: minutes / 2, whole_min: minutes })}
-        >split<span class="sr-only"> stage {stage + 1}</span></button
+        class={SMALL}
+        disabled={stage === count - 1}
+        aria-label="Move stage {stage + 1} later"
+        onclick={() => onedit({ op: 'move', stage, to: stage + 1 })}>↓</button
       >
-    {/if}
-    <button
-      class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
-      disabled={stage === 0}
-      aria-label="Move stage {stage + 1} earlier"
-      onclick={() => onedit({ op: 'move', stage, to: stage - 1 })}>↑</button
-    >
-    <button
-      class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
-      disabled={stage === count - 1}
-      aria-label="Move stage {stage + 1} later"
-      onclick={() => onedit({ op: 'move', stage, to: stage + 1 })}>↓</button
-    >
-    <button
-      class="min-h-10 min-w-10 px-2 text-ink-soft underline underline-offset-4 hover:text-ink disabled:opacity-35"
-      disabled={count === 1}
-      aria-label="Remove stage {stage + 1}"
-      onclick={() => onedit({ op: 'remove', stage })}>remove</button
-    >
-  </span>
+      <button
+        class={SMALL}
+        disabled={count === 1}
+        aria-label="Remove stage {stage + 1}"
+        onclick={() => onedit({ op: 'remove', stage })}>remove</button
+      >
+    </span>
+  </Soon>
   {#if hanging}
     <div class="basis-full flex flex-wrap gap-2 items-center pl-16 max-lg:pl-0">
       <select class="field w-auto min-h-10" aria-label="What to do" bind:value={verb}>

@@ -1,5 +1,6 @@
 <script lang="ts">
   // An oven's inside: its shelves with the joint on the one that suits, its measures, the tins.
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Oven, OvenBody, Tin, WhichOven } from '$lib/api/client'
   import QuantityField from '$lib/ui/QuantityField.svelte'
   import type { Units } from '$lib/units'
@@ -41,15 +42,17 @@
 <section class="flex flex-col gap-2" aria-labelledby="inside">
   <h2 class="text-xl" id="inside">Its inside</h2>
   {#if oven.shelves_mm.length > 0}
-    <Shelves
-      shelves_mm={oven.shelves_mm}
-      depth_mm={oven.depth_mm ?? 380}
-      bare={oven.bare_element}
-      height_mm={size?.thickness_mm ?? 0}
-      length_mm={size?.length_mm ?? 0}
-      {tonight}
-      {units}
-    />
+    <Soon>
+      <Shelves
+        shelves_mm={oven.shelves_mm}
+        depth_mm={oven.depth_mm ?? 380}
+        bare={oven.bare_element}
+        height_mm={size?.thickness_mm ?? 0}
+        length_mm={size?.length_mm ?? 0}
+        {tonight}
+        {units}
+      />
+    </Soon>
   {/if}
   <div
     class="grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-y-2 gap-x-5 items-end max-lg:grid-cols-2"
@@ -67,33 +70,35 @@
         onchange={(e) => shelves(e.currentTarget.value)}
       />
     </label>
-    <QuantityField
-      label="Width inside"
-      value={oven.width_mm ?? 420}
-      low={100}
-      high={1500}
-      kind="length"
-      note={oven.width_mm === null ? 'not said' : ''}
-      onvalue={(v) => save({ width_mm: v })}
-    />
-    <QuantityField
-      label="Depth inside"
-      value={oven.depth_mm ?? 380}
-      low={100}
-      high={1500}
-      kind="length"
-      note={oven.depth_mm === null ? 'not said' : ''}
-      onvalue={(v) => save({ depth_mm: v })}
-    />
-    <label class="tick">
-      <input
-        type="checkbox"
-        checked={oven.bare_element}
-        onchange={(e) => save({ bare_element: e.currentTarget.checked })}
+    <Soon>
+      <QuantityField
+        label="Width inside"
+        value={oven.width_mm ?? 420}
+        low={100}
+        high={1500}
+        kind="length"
+        note={oven.width_mm === null ? 'not said' : ''}
+        onvalue={(v) => save({ width_mm: v })}
       />
-      a bare element at the roof
-    </label>
+      <QuantityField
+        label="Depth inside"
+        value={oven.depth_mm ?? 380}
+        low={100}
+        high={1500}
+        kind="length"
+        note={oven.depth_mm === null ? 'not said' : ''}
+        onvalue={(v) => save({ depth_mm: v })}
+      />
+      <label class="tick">
+        <input
+          type="checkbox"
+          checked={oven.bare_element}
+          onchange={(e) => save({ bare_element: e.currentTarget.checked })}
+        />
+        a bare element at the roof
+      </label>
+    </Soon>
   </div>
   {#if fault !== ''}<p class="fault" role="alert">{fault}</p>{/if}
-  <Tins bind:tins />
+  <Soon><Tins bind:tins /></Soon>
 </section>

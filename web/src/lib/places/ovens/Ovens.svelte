@@ -22,6 +22,8 @@
   let chosen = $state<string | null>(null)
   let which = $state.raw<WhichOven | null>(null)
   let tins = $state.raw<Tin[]>([])
+  /** What fits is asked for once the tins are known, or cannot be. */
+  let tinsTold = $state(false)
   let fault = $state('')
   const units = $derived(kitchen.units)
   const oven = $derived<Oven | undefined>(
@@ -32,16 +34,18 @@
   )
 
   $effect(() => {
-    void want(http.GET('/tins')).then(
-      (t) => (tins = t),
-      () => undefined,
-    )
+    void want(http.GET('/tins'))
+      .then(
+        (t) => (tins = t),
+        () => undefined,
+      )
+      .finally(() => (tinsTold = true))
   })
   let asked = 0
   $effect(() => {
     const wish = plan.wish(false)
     void JSON.stringify([kitchen.ovens, tins])
-    if (wish === null) return
+    if (wish === null || !tinsTold) return
     const turn = ++asked
     void want(http.POST('/which-oven', { body: { ...wish, method } })).then(
       (answer) => {

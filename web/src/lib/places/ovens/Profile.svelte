@@ -1,5 +1,6 @@
 <script lang="ts">
   // What an oven is: its name, its kind, its dial, its bounds.
+  import Soon from '$lib/ui/Soon.svelte'
   import type { Oven, OvenBody } from '$lib/api/client'
   import QuantityField from '$lib/ui/QuantityField.svelte'
   import { temp, type Units } from '$lib/units'
@@ -55,50 +56,54 @@
         <option value="gas">gas marks</option>
       </select>
     </label>
-    <QuantityField
-      label="Lowest"
-      kind="heat"
-      value={oven.min_c ?? 50}
-      low={20}
-      high={200}
-      note={oven.min_c === null ? 'not said' : ''}
-      onvalue={(v) => save({ min_c: v })}
-    />
-    <QuantityField
-      label="Highest"
-      kind="heat"
-      value={oven.max_c ?? 250}
-      low={60}
-      high={400}
-      note={oven.max_c === null ? 'not said' : ''}
-      onvalue={(v) => save({ max_c: v })}
-    />
-    <QuantityField
-      label="Minutes to {temp(200, units)}"
-      value={oven.preheat_min ?? 15}
-      low={1}
-      high={90}
-      kind="time"
-      note={oven.preheat_min === null ? 'not said' : ''}
-      onvalue={(v) => save({ preheat_min: v })}
-      step={1}
-    />
-    <QuantityField
-      label="Swings by"
-      kind="difference"
-      value={oven.swing_c}
-      low={0}
-      high={40}
-      onvalue={(swing_c) => save({ swing_c })}
-    />
-    <label class="tick">
-      <input
-        type="checkbox"
-        checked={oven.cooling_fan}
-        onchange={(e) => save({ cooling_fan: e.currentTarget.checked })}
+    <Soon>
+      <QuantityField
+        label="Lowest"
+        kind="heat"
+        value={oven.min_c ?? 50}
+        low={20}
+        high={200}
+        note={oven.min_c === null ? 'not said' : ''}
+        onvalue={(v) => save({ min_c: v })}
       />
-      its fan runs on after it is switched off
-    </label>
+      <QuantityField
+        label="Highest"
+        kind="heat"
+        value={oven.max_c ?? 250}
+        low={60}
+        high={400}
+        note={oven.max_c === null ? 'not said' : ''}
+        onvalue={(v) => save({ max_c: v })}
+      />
+    </Soon>
+    <Soon>
+      <QuantityField
+        label="Minutes to {temp(200, units)}"
+        value={oven.preheat_min ?? 15}
+        low={1}
+        high={90}
+        kind="time"
+        note={oven.preheat_min === null ? 'not said' : ''}
+        onvalue={(v) => save({ preheat_min: v })}
+        step={1}
+      />
+      <QuantityField
+        label="Swings by"
+        kind="difference"
+        value={oven.swing_c}
+        low={0}
+        high={40}
+        onvalue={(swing_c) => save({ swing_c })}
+      />
+      <label class="tick">
+        <input
+          type="checkbox"
+          checked={oven.cooling_fan}
+          onchange={(e) => save({ cooling_fan: e.currentTarget.checked })}
+        />
+        its fan runs on after it is switched off
+      </label>
+    </Soon>
   </div>
   <button class="undo self-start" onclick={onforget}>forget this oven</button>
 </section>

@@ -2,6 +2,7 @@
   // The joint on the block, tried in each oven.
   import type { Roast, WhichOven } from '$lib/api/client'
   import { go } from '$lib/router'
+  import { kitchen } from '$lib/state/kitchen.svelte'
   import { plan } from '$lib/state/plan.svelte'
   import { carveAt, hour, later, sentence, temp, type Units } from '$lib/units'
 
@@ -12,12 +13,21 @@
     units,
   }: { roast: Roast | null; which: WhichOven | null; method: string; units: Units } = $props()
 
+  /** How high the answer will be about: its head, and one oven. */
+  const [HEAD_REM, OVEN_REM] = [9, 10]
   const draft = $derived(plan.draft)
   const serve = $derived(draft === null ? null : carveAt(draft))
   const locked = $derived(roast !== null && roast.status !== 'planning')
 </script>
 
-<section class="flex flex-col gap-2" aria-labelledby="tonight">
+<!-- Its place is held until the ovens were tried: nothing below it moves. -->
+<section
+  class="flex flex-col gap-2"
+  aria-labelledby="tonight"
+  style:min-height={kitchen.ahead.length > 0 && which === null
+    ? `${HEAD_REM + kitchen.ovens.length * OVEN_REM}rem`
+    : undefined}
+>
   <h2 class="text-xl" id="tonight">Tonight</h2>
   {#if roast === null || draft === null || locked}
     <p class="quiet">Lay a joint on the block, and it is tried in each oven.</p>

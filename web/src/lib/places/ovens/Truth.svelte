@@ -2,6 +2,7 @@
   // What the dial shows against what is measured, and one more measurement.
   import { http, want, type Calibration, type Oven, type OvenBody } from '$lib/api/client'
   import { delta, dial, temp, type Marks, type Units } from '$lib/units'
+  import Soon from '$lib/ui/Soon.svelte'
   import DialPicture from './DialPicture.svelte'
   import { parsePair } from './profile'
 
@@ -45,18 +46,22 @@
 
 <section class="flex flex-col gap-2" aria-labelledby="truth">
   <h1 class="text-2xl leading-shout" id="truth">
-    {#if found === null || found.n === 0}
+    {#if measured.length === 0}
       Nobody has measured this oven.
+    {:else if found === null}
+      What its dial shows is worked out…
     {:else}
       At {temp(180, units)} its dial shows {delta(error180?.error_c ?? 0, units)}, give or take
       {delta(found.sd_c, units).replace('+', '')}.
     {/if}
   </h1>
   <p class="quiet">
-    Hang a thermometer in the middle, let it settle at one setting, and enter both. {found?.n ?? 0} measured.
-    Dial error only: still or fan is another matter.
+    Hang a thermometer in the middle, let it settle at one setting, and enter both. {measured.length}
+    measured. Dial error only: still or fan is another matter.
   </p>
-  {#if found !== null}<DialPicture {found} pairs={measured} {units} />{/if}
+  <div class="min-h-75">
+    {#if found !== null}<Soon><DialPicture {found} pairs={measured} {units} /></Soon>{/if}
+  </div>
   <form
     class="grid grid-cols-[1fr_1fr_auto] gap-3 items-end max-lg:grid-cols-2"
     onsubmit={(e) => {
