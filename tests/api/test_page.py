@@ -23,6 +23,7 @@ def dist(tmp_path: Path) -> Path:
         "Fire": ["assets/Fire-1.js", "assets/index-1.js"],
         "Begin": ["assets/Begin-1.js"],
         "Hand": ["assets/Hand-1.js"],
+        "faces": ["assets/figtree-latin-wght-1.woff2"],
     }
     (tmp_path / "preloads.json").write_text(json.dumps(files))
     (tmp_path / "mark.svg").write_text("<svg/>")
@@ -36,6 +37,7 @@ def test_a_place_names_its_files_and_what_it_asks(house: House, dist: Path) -> N
         assert re.search(
             '<link rel="preload" as="script" [^>]*href="/assets/Fire-1.js" />', fire.text
         )
+        assert '<link rel="preload" as="font" type="font/woff2" crossorigin' in fire.text
         # What the page names itself is not named twice.
         assert fire.text.count("index-1.js") == 1
         assert 'href="/api/roasts/sirloin"' in fire.text

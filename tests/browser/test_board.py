@@ -132,7 +132,8 @@ def test_the_pan_has_its_own_clock_beside_the_oven(page: Page, site: Site) -> No
     opened(page, f"{site.url}/fire/sirloin")
     pan = page.get_by_role("group", name="In the pan")
     expect(pan).to_contain_text("face 1 of 4")
-    expect(pan).to_contain_text("1:30")
+    # Half a minute in, and what it took to load.
+    expect(pan).to_contain_text(re.compile("1:(30|[12][0-9])"))
     expect(pan).to_contain_text("172 °C")
     site.forward(1.5)
     pan.get_by_role("button", name="Turned").click()

@@ -243,6 +243,18 @@ def test_they_are_late_asks_by_how_much_and_fits_the_oven(page: Page, site: Site
     soon(page, lambda: site.house.roasts.session("sirloin").log[-1].kind == "rewrote")
 
 
+def test_the_levers_go_by_the_arrow_keys_from_the_first_one_on(page: Page, site: Site) -> None:
+    prepared(site)
+    opened(page, f"{site.url}/fire/sirloin")
+    page.get_by_role("tab", name="Must be sooner").focus()
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("tab", name="They are late")).to_be_focused()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="40 min")).to_be_visible()
+
+
 def test_one_that_is_early_is_held_back_by_just_so_much(page: Page, site: Site) -> None:
     prepared(site)
     for core in (28.0, 36.0):

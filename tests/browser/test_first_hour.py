@@ -121,6 +121,8 @@ def test_on_a_phone_the_ways_are_swiped_one_at_a_time(page: Page, site: Site) ->
     opened(page, f"{site.url}/ways/sirloin")
     row = page.get_by_role("list", name="The ways, one at a time")
     expect(page.get_by_text("1 of 9")).to_be_visible()
+    # Made is what a swipe may reach; the others hold their place.
+    expect(page.locator("[data-card]")).to_have_count(2)
     first = page.locator("[data-card]").first
     expect(first).to_contain_text("of the meat as wanted")
     box = first.bounding_box()
@@ -130,6 +132,7 @@ def test_on_a_phone_the_ways_are_swiped_one_at_a_time(page: Page, site: Site) ->
     expect(page.get_by_text("2 of 9")).to_be_visible()
     page.get_by_role("button", name="The next one").click()
     expect(page.get_by_text("3 of 9")).to_be_visible()
+    expect(page.locator("[data-card]")).to_have_count(4)
     row.press("ArrowLeft")
     expect(page.get_by_text("2 of 9")).to_be_visible()
     page.wait_for_timeout(600)

@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Response, expect
 
 from tests.browser.conftest import Site
 from tests.browser.test_places import HOT, opened, prepared
@@ -195,12 +195,12 @@ def test_the_ways_say_what_the_command_line_says(
 ) -> None:
     page.goto(site.url)
     page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
-    with page.expect_response(
-        lambda r: r.url.endswith("/api/ways") and "true" not in (r.request.post_data or "")
-    ) as answered:
-        opened(page, f"{site.url}/ways/sirloin")
-    methods = {w["id"]: w["method"] for w in answered.value.json()["ways"]}
+    answers: list[Response] = []
+    page.on("response", lambda r: answers.append(r) if r.url.endswith("/api/ways") else None)
+    opened(page, f"{site.url}/ways/sirloin")
+    expect(page.locator("[data-figure=sure]").first).not_to_contain_text("…")
     page.wait_for_load_state("networkidle")
+    methods = {w["id"]: w["method"] for w in answers[-1].json()["ways"]}
     roast = page.request.get(f"{site.url}/api/roasts/sirloin").json()
     carve = datetime.fromisoformat(roast["serve_at"]) - timedelta(minutes=roast["ahead_min"])
     cards = page.locator("[data-card]")

@@ -2,6 +2,7 @@
   // The joint to scale over a ruler. Thickness and length are pulled by their handles, or moved with
   // the arrow keys; the picture follows the hand at once and is redrawn when the answer comes.
   import { filled, sideContours, type HeatMap } from '$lib/draw/meat'
+  import { untrack } from 'svelte'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import Soon from '$lib/ui/Soon.svelte'
   import type { Units } from '$lib/units'
@@ -57,6 +58,21 @@
     sx: (length_mm / map.length_mm) * scale,
     sy: (thickness_mm / 2 / Math.max(...map.half_mm)) * scale,
   })
+  /** The contours as paths. While a handle is held they are stretched from where they were drawn, which
+   * follows the hand sooner, and drawn anew when the answer comes and when it is let go. */
+  const drawn = $derived.by(() => {
+    const at = frozen === null ? stretched : untrack(() => stretched)
+    const paths = contours.map(({ points, shade }, i) => ({
+      d: outline(points, i === 0, map, at),
+      fill: filled(shade),
+    }))
+    return { at, paths }
+  })
+  const stretch = $derived.by(() => {
+    if (frozen === null) return undefined
+    const [across, up] = [stretched.sx / drawn.at.sx, stretched.sy / drawn.at.sy]
+    return `matrix(${across} 0 0 ${up} ${LEFT * (1 - across)} ${middle - drawn.at.middle * up})`
+  })
   const onhold = (held: boolean): void => void (frozen = held ? free : null)
 </script>
 
@@ -67,19 +83,16 @@
   aria-label="The joint to scale, from the side"
 >
   <Soon>
-    {#each contours as contour, i (i)}
-      <path d={outline(contour.points, i === 0, map, stretched)} fill={filled(contour.shade)} />
-    {/each}
-    <path
-      d={outline(contours[0]?.points ?? [], true, map, stretched)}
-      fill="none"
-      stroke="#3a2015"
-      stroke-width="3"
-    />
+    <g transform={stretch}>
+      {#each drawn.paths as path, i (i)}
+        <path d={path.d} fill={path.fill} />
+      {/each}
+      <path d={drawn.paths[0]?.d} fill="none" stroke="#3a2015" stroke-width="3" />
+    </g>
   </Soon>
   <Soon>
     <g stroke="#fdf6e8" stroke-opacity="0.55" stroke-width="1.5" stroke-dasharray="2 5">
-      {#each cutsOf(length_mm, slice_mm) as mm (mm)}
+      {#each cutsOf(length_mm, slice_mm) as mm, i (i)}
         <line x1={LEFT + mm * scale} x2={LEFT + mm * scale} y1={top + 8} y2={bottom - 8} />
       {/each}
     </g>
