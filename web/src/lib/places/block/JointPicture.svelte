@@ -58,13 +58,13 @@
     sx: (length_mm / map.length_mm) * scale,
     sy: (thickness_mm / 2 / Math.max(...map.half_mm)) * scale,
   })
-  /** The contours as paths. While a handle is held they are stretched from where they were drawn, which
-   * follows the hand sooner, and drawn anew when the answer comes and when it is let go. */
+  /** The contours as paths. While a handle is held they are stretched from where they were drawn, and
+   * plain, which follows the hand sooner; drawn anew when the answer comes and when it is let go. */
   const drawn = $derived.by(() => {
     const at = frozen === null ? stretched : untrack(() => stretched)
     const paths = contours.map(({ points, shade }, i) => ({
       d: outline(points, i === 0, map, at),
-      fill: filled(shade),
+      fill: frozen === null ? filled(shade) : shade.fill,
     }))
     return { at, paths }
   })
