@@ -39,6 +39,8 @@ def picture(
     page.get_by_role("heading", level=1).wait_for()
     if path.startswith("/ways/") and not path.endswith("/hand"):
         page.get_by_text(re.compile(r"Most fragile: \w")).first.wait_for()
+    elif name == "block":
+        page.get_by_text("Thickness rules").wait_for()
     page.wait_for_timeout(1800)
     page.screenshot(path=OUT / f"{name}.png")
     print(OUT / f"{name}.png")

@@ -25,7 +25,7 @@
   <span class="label-text">{label}</span>
   <span class="flex min-h-11 items-center gap-4">
     <input
-      class="input min-h-11 flex-1 cursor-grab bg-transparent accent-accent"
+      class="input min-h-11 flex-1 cursor-grab bg-transparent accent-accent!"
       type="range"
       min={low}
       max={high}
