@@ -123,17 +123,17 @@
     </div>
   </form>
 {:else}
-  <Soon
-    ><Compared
-      {line}
-      {units}
-      {events}
-      followed={told?.story?.followed ?? []}
-      onreword={otherWord}
-    /></Soon
-  >
   <!-- Its place is held: what stands at the foot does not come up and go again. -->
   <div class="flex flex-col gap-2 items-start self-stretch min-h-dvh print:min-h-0">
+    <Soon
+      ><Compared
+        {line}
+        {units}
+        {events}
+        followed={told?.story?.followed ?? []}
+        onreword={otherWord}
+      /></Soon
+    >
     {#if told === null}
       <Working words="Following it again from its readings…" />
     {:else}
