@@ -11,6 +11,7 @@
   import { useRoast } from '$lib/ui/usePlace.svelte'
   import { carveAt, dateOf, later, sentence } from '$lib/units'
   import AddStage from './AddStage.svelte'
+  import { HEIGHT } from './clock.svelte'
   import HandPicture from './HandPicture.svelte'
   import MethodText from './MethodText.svelte'
   import OwnMethods from './OwnMethods.svelte'
@@ -119,21 +120,24 @@
       <div
         class="grid max-lg:[&>:first-child]:w-full grid-cols-[minmax(0,1fr)_auto] gap-6 items-center max-lg:grid-cols-1 max-lg:justify-items-center"
       >
-        <Soon
-          ><HandPicture
-            {shaped}
-            {serve}
-            atEnd={(draft?.ahead_min ?? 0) > 0 ? 'carve' : 'sit down'}
-            {units}
-            marks={oven?.marks ?? 'C'}
-            stale={hand.stale}
-            busy={hand.busy}
-            onpull={(base, edit) => hand.pull(base, edit)}
-            ondrop={(base, edit) => void hand.drop(base, edit)}
-            onedit={(edit) => void hand.edit(edit)}
-            onserve={(at) => !locked && plan.pull({ serve_at: sitDown(at).toISOString() }, true)}
-          /></Soon
-        >
+        <!-- Its place is held: what stands below it does not move. -->
+        <div class="min-w-0" style:min-height="{HEIGHT}px">
+          <Soon
+            ><HandPicture
+              {shaped}
+              {serve}
+              atEnd={(draft?.ahead_min ?? 0) > 0 ? 'carve' : 'sit down'}
+              {units}
+              marks={oven?.marks ?? 'C'}
+              stale={hand.stale}
+              busy={hand.busy}
+              onpull={(base, edit) => hand.pull(base, edit)}
+              ondrop={(base, edit) => void hand.drop(base, edit)}
+              onedit={(edit) => void hand.edit(edit)}
+              onserve={(at) => !locked && plan.pull({ serve_at: sitDown(at).toISOString() }, true)}
+            /></Soon
+          >
+        </div>
         {#if f !== null}
           <Soon
             ><MeatFace
@@ -160,20 +164,22 @@
         {/each}
         <Soon><AddStage {hand} {shaped} /></Soon>
       </div>
-      {#if notes.length > 0}
-        <ul class="grid gap-1">
-          {#each notes as note (note.code + note.text)}
-            <li class="border-l-3 border-accent pl-3 max-w-280">
-              {sentence(note.text, units)}
-              {#if note.code === 'coat_scorches' && f?.put_coat_on_min != null}
-                <button class="undo" onclick={() => putCoatOn(f.put_coat_on_min ?? 0)}
-                  >put it on then</button
-                >
-              {/if}
-            </li>
-          {/each}
-        </ul>
-      {/if}
+      <Soon>
+        {#if notes.length > 0}
+          <ul class="grid gap-1">
+            {#each notes as note (note.code + note.text)}
+              <li class="border-l-3 border-accent pl-3 max-w-280">
+                {sentence(note.text, units)}
+                {#if note.code === 'coat_scorches' && f?.put_coat_on_min != null}
+                  <button class="undo" onclick={() => putCoatOn(f.put_coat_on_min ?? 0)}
+                    >put it on then</button
+                  >
+                {/if}
+              </li>
+            {/each}
+          </ul>
+        {/if}
+      </Soon>
       <div
         class="grid grid-cols-[repeat(auto-fit,minmax(min(26rem,100%),1fr))] gap-y-6 gap-x-12 mt-3"
       >
