@@ -138,16 +138,18 @@
             /></Soon
           >
         </div>
-        {#if f !== null}
-          <Soon
-            ><MeatFace
-              map={f.map}
-              at_mm={f.map.at_mm[Math.floor(f.map.at_mm.length / 2)] ?? 0}
-              height={150}
-              label="Cut face: {Math.round((f.even_fraction ?? 0) * 100)} % as wanted"
-            /></Soon
-          >
-        {/if}
+        <div class="min-h-37.5">
+          {#if f !== null}
+            <Soon
+              ><MeatFace
+                map={f.map}
+                at_mm={f.map.at_mm[Math.floor(f.map.at_mm.length / 2)] ?? 0}
+                height={150}
+                label="Cut face: {Math.round((f.even_fraction ?? 0) * 100)} % as wanted"
+              /></Soon
+            >
+          {/if}
+        </div>
       </div>
       <div>
         {#each shaped.blocks as block, i (i)}

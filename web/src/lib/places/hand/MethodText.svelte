@@ -23,7 +23,7 @@
     oninput={(e) => hand.type(e.currentTarget.value)}
     onblur={() => hand.settle()}></textarea>
 </label>
-<p id="text-fault" class="min-h-[1.6em] leading-snug" role="status">
+<p id="text-fault" class="min-h-[1.6em] max-sm:min-h-22 leading-snug" role="status">
   {#if hand.fault !== null}
     <b class="wrong">
       {#if hand.fault.start !== null && hand.fault.end !== null && hand.fault.end > hand.fault.start}
