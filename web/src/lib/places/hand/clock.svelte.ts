@@ -44,7 +44,8 @@ export interface Given {
 
 /** Scales and hands of one picture; `given` is read anew whenever it is asked. */
 export class HandClock {
-  width = $state(900)
+  /** Until it is told: no wider than a phone, whose whole page it would widen for a moment. */
+  width = $state(340)
   hold = $state<Hold | null>(null)
   readonly #given: () => Given
 

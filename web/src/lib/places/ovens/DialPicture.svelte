@@ -13,7 +13,8 @@
   }: { found: Calibration; pairs: readonly (readonly [number, number])[]; units: Units } = $props()
 
   const HEIGHT = 300
-  let width = $state(560)
+  /** Until it is told: no wider than a phone, whose whole page it would widen for a moment. */
+  let width = $state(340)
   const shown = (c: number): number => Math.round(units === 'C' ? c : toF(c))
   const gap = (c: number): string => {
     const value = Math.round(shownIn('difference', c, units))
