@@ -94,6 +94,7 @@ export default defineConfig({
     modulePreload: false,
     // Older targets make Vite rewrite light-dark(), which breaks nested colour schemes.
     cssTarget: ['chrome123', 'edge123', 'firefox128', 'safari17.5'],
+    // Few files: over HTTP/1.1 six come at a time, and each small one costs a round trip.
     cssCodeSplit: false,
     rolldownOptions: {
       output: {

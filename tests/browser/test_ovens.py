@@ -44,6 +44,17 @@ def test_which_oven_tonight_and_the_joint_moves_there(page: Page, site: Site) ->
     soon(page, lambda: site.house.roasts.session("sirloin").plan.oven_id == "scullery-range")
 
 
+def test_what_could_not_be_tried_says_why(page: Page, site: Site) -> None:
+    refused = '{"code": "wrong_input", "detail": "This joint was not tried."}'
+    page.route(
+        "**/api/which-oven",
+        lambda route: route.fulfill(status=422, content_type="application/json", body=refused),
+    )
+    opened(page, f"{site.url}/ovens/sirloin")
+    expect(page.get_by_role("alert").filter(has_text="This joint was not tried.")).to_be_visible()
+    expect(page.get_by_text("in each oven…")).to_have_count(0)
+
+
 def test_shelves_too_low_are_said_and_drawn(page: Page, site: Site) -> None:
     opened(page, f"{site.url}/ovens/sirloin")
     field = page.get_by_label(re.compile("From each shelf up"))

@@ -136,7 +136,8 @@ def _found(roast: Roast, doubt: Doubt, quick: bool) -> Forecast | TrencherError:
             late=not quick,
         )
     except TrencherError as error:
-        return error
+        # Without what it was tried with: that is large, and would be kept with it.
+        return error.with_traceback(None)
 
 
 def cached_forecast(roast: Roast, doubt: Doubt, quick: bool) -> Forecast:
@@ -190,7 +191,7 @@ def all_ways(wish: Wish, own: Sequence[OwnMethod] = (), *, quick: bool = False) 
 
 
 def at_hand(wish: Wish, own: Sequence[OwnMethod] = ()) -> list[Way] | None:
-    """All ways in full where they were worked out lately, in no time; else None."""
+    """All ways in full where they were worked out lately, else None. Never change them."""
     kept = _place(wish, tuple(own))
     return kept[0] if kept else None
 

@@ -1,8 +1,8 @@
 <script lang="ts">
   // The joint to scale over a ruler. Thickness and length are pulled by their handles, or moved with
   // the arrow keys; the picture follows the hand at once and is redrawn when the answer comes.
-  import { filled, sideContours, type HeatMap } from '$lib/draw/meat'
   import { untrack } from 'svelte'
+  import { filled, sideContours, type HeatMap } from '$lib/draw/meat'
   import MeatFace from '$lib/ui/MeatFace.svelte'
   import Soon from '$lib/ui/Soon.svelte'
   import type { Units } from '$lib/units'

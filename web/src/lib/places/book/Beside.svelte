@@ -1,5 +1,6 @@
 <script lang="ts">
   // Two roasts or more side by side on one clock, and what was otherwise between them.
+  import HeatLines from '$lib/ui/HeatLines.svelte'
   import { http, want, type BookLine, type BookTold } from '$lib/api/client'
   import { axes, linePath } from '$lib/draw/curve'
   import { newest } from '$lib/state/newest'
@@ -79,18 +80,7 @@
       role="img"
       aria-label="Cores from the door on: {shown.map((s) => s.line.name).join(', ')}"
     >
-      {#each axis.ticks as tick (tick)}
-        <line
-          x1={box.left}
-          x2={box.width - box.right}
-          y1={axis.y(tick)}
-          y2={axis.y(tick)}
-          class="stroke-line"
-        />
-        <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
-          >{temp(tick, units, true)}</text
-        >
-      {/each}
+      <HeatLines {axis} {box} {units} />
       {#each shown as s, n (s.line.id)}
         {@const points = curve(s)}
         {@const last = points.at(-1)}

@@ -1,6 +1,7 @@
 <script lang="ts">
   // Planned as a line, happened as dots: a small picture for a line of the Book.
   import type { BookLine } from '$lib/api/client'
+  import HeatLines from '$lib/ui/HeatLines.svelte'
   import { axes, linePath } from '$lib/draw/curve'
   import Soon from '$lib/ui/Soon.svelte'
   import { temp, type Units } from '$lib/units'
@@ -59,18 +60,7 @@
 >
   {#if !bare}
     <Soon>
-      {#each axis.ticks as tick (tick)}
-        <line
-          x1={box.left}
-          x2={width - 4}
-          y1={axis.y(tick)}
-          y2={axis.y(tick)}
-          class="stroke-line"
-        />
-        <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
-          >{temp(tick, units, true)}</text
-        >
-      {/each}
+      <HeatLines {axis} {box} {units} />
     </Soon>
   {/if}
   <line

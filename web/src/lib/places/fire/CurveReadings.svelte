@@ -1,10 +1,9 @@
 <script lang="ts">
   // What was read, on the live curve: an instrument's trace, and readings typed by hand.
   import type { Outlook, Roast } from '$lib/api/client'
-  import type { axes } from '$lib/draw/curve'
+  import type { Axes } from '$lib/draw/curve'
 
-  let { roast, outlook, axis }: { roast: Roast; outlook: Outlook; axis: ReturnType<typeof axes> } =
-    $props()
+  let { roast, outlook, axis }: { roast: Roast; outlook: Outlook; axis: Axes } = $props()
 </script>
 
 {#each outlook.trace as t (`${t.place}${t.minute}`)}

@@ -1,5 +1,6 @@
 <script lang="ts">
   // The live curve: readings, belief with its ribbon running into the wanted stripe, heat below.
+  import HeatLines from '$lib/ui/HeatLines.svelte'
   import { sized } from '$lib/draw/sized'
   import Soon from '$lib/ui/Soon.svelte'
   import CurveReadings from './CurveReadings.svelte'
@@ -84,18 +85,7 @@
   >
     <path d={silhouette(air, axis.x, axis.air)} class="fill-ember-soft opacity-75" />
     <Soon>
-      {#each axis.ticks as tick (tick)}
-        <line
-          x1={box.left}
-          x2={width - box.right}
-          y1={axis.y(tick)}
-          y2={axis.y(tick)}
-          class="stroke-line"
-        />
-        <text class="text-sm fill-ink-soft" x={box.left - 8} y={axis.y(tick) + 5} text-anchor="end"
-          >{temp(tick, units, true)}</text
-        >
-      {/each}
+      <HeatLines {axis} {box} {units} />
     </Soon>
     <Soon>
       {#each marks as at (at.getTime())}

@@ -110,12 +110,22 @@
     } else if (asked !== '' && asked !== 'later') void work(current.levers(asked))
   }
 
-  async function wake(what: Asked, asks: boolean): Promise<void> {
+  /** Make tabs of them; the hand, or the key, is on the one that is named. */
+  async function wake(what: Asked): Promise<void> {
     woken = true
-    if (asks) ask(what)
     await tick()
-    // The hand, or the key, stays where it was.
     box?.querySelector<HTMLElement>(`[data-ask="${what}"]`)?.focus({ preventScroll: true })
+  }
+
+  function press(what: Asked): void {
+    ask(what)
+    void wake(what)
+  }
+
+  function key(event: KeyboardEvent, n: number): void {
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+    const to = needs.at((n + by) % needs.length)
+    if (by !== 0 && to !== undefined) void wake(to[0])
   }
 
   function lateBy(minutes: number): void {
@@ -159,14 +169,14 @@
     </Tabs>
   {:else}
     <div class={LIST} role="tablist">
-      {#each needs as [id, words] (id)}
+      {#each needs as [id, words], n (id)}
         <button
           class={TRIGGER}
           role="tab"
           aria-selected="false"
           data-ask={id}
-          onclick={() => wake(id, true)}
-          onkeydown={(e) => e.key.startsWith('Arrow') && wake(id, false)}>{words}</button
+          onclick={() => press(id)}
+          onkeydown={(e) => key(e, n)}>{words}</button
         >
       {/each}
     </div>

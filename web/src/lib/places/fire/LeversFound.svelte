@@ -1,5 +1,5 @@
 <script lang="ts">
-  // What helps, what it gives and what it costs; the first pressed is entered.
+  // What helps, what it gives and what it costs; what is pressed is entered.
   import type { Levers } from '$lib/api/client'
   import { sentence, temp, type Units } from '$lib/units'
 

@@ -21,6 +21,8 @@
 
   let chosen = $state<string | null>(null)
   let which = $state.raw<WhichOven | null>(null)
+  /** Why they could not be tried. */
+  let untried = $state('')
   let tins = $state.raw<Tin[]>([])
   /** What fits is asked for once the tins are known, or cannot be. */
   let tinsTold = $state(false)
@@ -49,9 +51,13 @@
     const turn = ++asked
     void want(http.POST('/which-oven', { body: { ...wish, method } })).then(
       (answer) => {
-        if (turn === asked) which = answer
+        if (turn !== asked) return
+        which = answer
+        untried = ''
       },
-      () => undefined,
+      (error: Error) => {
+        if (turn === asked) untried = error.message
+      },
     )
   })
 
@@ -139,7 +145,7 @@
       class="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-y-4 gap-x-12 max-lg:grid-cols-1"
     >
       <Soon><Truth {oven} {units} {save} /></Soon>
-      <Soon><Tonight {roast} {which} {method} {units} /></Soon>
+      <Soon><Tonight {roast} {which} {untried} {method} {units} /></Soon>
     </div>
     <div
       class="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-y-4 gap-x-12 max-lg:grid-cols-1"

@@ -9,9 +9,17 @@
   let {
     roast,
     which,
+    untried,
     method,
     units,
-  }: { roast: Roast | null; which: WhichOven | null; method: string; units: Units } = $props()
+  }: {
+    roast: Roast | null
+    which: WhichOven | null
+    /** Why nothing could be tried; "" else. */
+    untried: string
+    method: string
+    units: Units
+  } = $props()
 
   /** How high the answer will be about: its head, and one oven. */
   const [HEAD_REM, OVEN_REM] = [9, 10]
@@ -24,7 +32,7 @@
 <section
   class="flex flex-col gap-2"
   aria-labelledby="tonight"
-  style:min-height={kitchen.ahead.length > 0 && which === null
+  style:min-height={kitchen.ahead.length > 0 && which === null && untried === ''
     ? `${HEAD_REM + kitchen.ovens.length * OVEN_REM}rem`
     : undefined}
 >
@@ -32,6 +40,8 @@
   {#if roast === null || draft === null || locked}
     <p class="quiet">Lay a joint on the block, and it is tried in each oven.</p>
     <a class="act" href="/begin">Lay a joint</a>
+  {:else if which === null && untried !== ''}
+    <p class="fault" role="alert">{untried}</p>
   {:else if which === null}
     <p class="quiet">Trying {draft.name} in each oven…</p>
   {:else}

@@ -48,7 +48,7 @@
   <h1 class="text-2xl leading-shout" id="truth">
     {#if measured.length === 0}
       Nobody has measured this oven.
-    {:else if found === null}
+    {:else if found === null || found.n === 0}
       What its dial shows is worked out…
     {:else}
       At {temp(180, units)} its dial shows {delta(error180?.error_c ?? 0, units)}, give or take
