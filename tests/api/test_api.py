@@ -34,6 +34,9 @@ def test_the_story_over_http(client: TestClient, clock: FastClock) -> None:
     assert low < first["even_fraction"] < high
     assert first["stages"][0]["dial_c"] == pytest.approx(227.0)
     roast_id = lay(client)
+    # A page asks for the ways of a roast by its name alone.
+    named = client.get(f"/api/roasts/{roast_id}/ways").json()
+    assert (named["quick"], named["ways"], len(named["unlike"])) == (False, ways, 3)
     way = {"method": ways[0]["method"], "school": ways[0]["id"]}
     assert client.post(f"/api/roasts/{roast_id}/way", json=way).json()["school"] == "hot-then-low"
     inside = client.post(f"/api/roasts/{roast_id}/put-in", json={"core_c": 6.0}).json()

@@ -41,6 +41,8 @@ def test_a_place_names_its_files_and_what_it_asks(house: House, dist: Path) -> N
         # What the page names itself is not named twice.
         assert fire.text.count("index-1.js") == 1
         assert 'href="/api/roasts/sirloin"' in fire.text
+        assert "/ways" not in fire.text
+        assert 'href="/api/roasts/sirloin/ways"' in client.get("/block/sirloin").text
         assert client.head("/fire/sirloin").status_code == 200
         assert "Hand-1.js" in client.get("/ways/sirloin/hand").text
         assert 'href="/api/days"' in client.get("/day").text

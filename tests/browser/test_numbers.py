@@ -196,7 +196,7 @@ def test_the_ways_say_what_the_command_line_says(
     page.goto(site.url)
     page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
     answers: list[Response] = []
-    page.on("response", lambda r: answers.append(r) if r.url.endswith("/api/ways") else None)
+    page.on("response", lambda r: answers.append(r) if r.url.endswith("/ways") else None)
     opened(page, f"{site.url}/ways/sirloin")
     expect(page.locator("[data-figure=sure]").first).not_to_contain_text("…")
     page.wait_for_load_state("networkidle")

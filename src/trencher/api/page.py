@@ -29,6 +29,8 @@ FIRST = {
 }  # fmt: skip
 """What a place asks for first of all, where the address names no more."""
 ROAST_PLACES = ("block", "ways", "fire", "board")
+WAYS_PLACES = ("block", "ways")
+"""Where the ways of the roast are shown, or lie under what is."""
 ROAST_ID = re.compile(r"[A-Za-z0-9_-]{1,60}")
 MODEST = 'crossorigin="anonymous" fetchpriority="low"'
 METHODS = ["GET", "HEAD"]
@@ -64,6 +66,8 @@ class Page:
         asks = list(ALWAYS)
         if place in ROAST_PLACES and len(parts) > 1 and ROAST_ID.fullmatch(parts[1]):
             asks.append(f"roasts/{parts[1]}")
+            if place in WAYS_PLACES:
+                asks.append(f"roasts/{parts[1]}/ways")
         if place in FIRST and len(parts) == 1:
             asks.append(FIRST[place])
         links = [f'<link rel="preload" as="script" {MODEST} href="/{name}" />' for name in named]

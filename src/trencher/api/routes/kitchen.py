@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Annotated, Literal
 
 from fastapi import APIRouter
@@ -12,6 +12,7 @@ from pydantic import ConfigDict, Field
 from trencher.api import schemas as s
 from trencher.api import views
 from trencher.api.context import House, HouseDep, wish_of
+from trencher.api.routes.roasts import RoastId
 from trencher.api.schemas import CutOut, Out, WayOut
 from trencher.api.slots import Heavy
 from trencher.core.catalogue.coats import COATS, CoatId
@@ -27,7 +28,7 @@ from trencher.formats.house import BandIn, GuestBody
 from trencher.formats.plan import bounds
 from trencher.service.clock import FastClock
 from trencher.service.hours import hour
-from trencher.service.planning import all_ways, at_hand, unlike_ways, work_out
+from trencher.service.planning import Wish, all_ways, at_hand, unlike_ways, work_out
 
 router = APIRouter(tags=["kitchen"])
 
@@ -200,19 +201,37 @@ def set_people(house: HouseDep, body: PeopleBody) -> list[GuestBody]:
     return body.people
 
 
+def _ways(house: House, wish: Wish, left_min: float, *, quick: bool) -> WaysOut:
+    """Who asks for something quick gets all of it where that was worked out lately."""
+    own = house.kitchen.methods()
+    kept = at_hand(wish, own) if quick else None
+    found = all_ways(wish, own, quick=quick) if kept is None else kept
+    return WaysOut(
+        quick=quick and kept is None,
+        ways=[views.way(w) for w in found],
+        unlike=[UnlikeOut.of(u) for u in unlike_ways(found, wish.wanted_c, left_min)],
+    )
+
+
 @router.post("/ways", dependencies=[Heavy])
 def ways(house: HouseDep, body: WaysBody) -> WaysOut:
     """Every school for this joint in this oven, and which three of them differ most. Who asks for
     something quick is given all of it where that was worked out lately."""
-    wish, own = wish_of(house, body), house.kitchen.methods()
-    kept = at_hand(wish, own) if body.quick else None
-    found = all_ways(wish, own, quick=body.quick) if kept is None else kept
     left = math.inf if body.left_min is None else body.left_min
-    return WaysOut(
-        quick=body.quick and kept is None,
-        ways=[views.way(w) for w in found],
-        unlike=[UnlikeOut.of(u) for u in unlike_ways(found, wish.wanted_c, left)],
+    return _ways(house, wish_of(house, body), left, quick=body.quick)
+
+
+@router.get("/roasts/{roast_id}/ways", dependencies=[Heavy])
+def ways_of_roast(house: HouseDep, roast_id: RoastId) -> WaysOut:
+    """The ways of a roast as it is planned, in full where they were worked out lately, else quick:
+    what a page can fetch before its scripts run."""
+    plan = house.roasts.session(roast_id).plan
+    wish = house.kitchen.wish(
+        plan.joint, plan.oven_id, plan.wanted_c, plan.rest_min, plan.thermometer
     )
+    left = hour(plan.serve_at) - timedelta(minutes=plan.ahead_min) - house.clock.now()
+    # To the quarter of an hour, as the screens ask: the three do not change with every minute.
+    return _ways(house, wish, 15.0 * round(left / timedelta(minutes=15)), quick=True)
 
 
 @router.post("/printed", dependencies=[Heavy])

@@ -115,7 +115,7 @@ export class PlanState {
       this.#seen = draft
       return
     }
-    void this.#full()
+    void this.#full(roast.id)
   }
 
   /** Change the draft; `done` when the hand has let go. */
@@ -165,14 +165,18 @@ export class PlanState {
     return { joint, oven_id, wanted_c, rest_min, thermometer, quick }
   }
 
-  async #ask(quick: boolean): Promise<void> {
+  /** `opened`: of the roast as the server has it, which the page may have fetched already. */
+  async #ask(quick: boolean, opened: string | null = null): Promise<void> {
     const draft = this.draft
     const body = this.wish(quick)
     if (body === null) return
     const turn = ++this.#turn
     try {
-      const left_min = this.#left()
-      const found = await want(http.POST('/ways', { body: { ...body, left_min } }))
+      const found = await want(
+        opened === null
+          ? http.POST('/ways', { body: { ...body, left_min: this.#left() } })
+          : http.GET('/roasts/{roast_id}/ways', { params: { path: { roast_id: opened } } }),
+      )
       if (turn !== this.#turn) return
       this.ways = found.ways
       // Who asks for something quick gets all of it where it was worked out lately.
@@ -280,11 +284,11 @@ export class PlanState {
     if (this.draft !== null) void this.#full()
   }
 
-  async #full(): Promise<void> {
+  async #full(opened: string | null = null): Promise<void> {
     this.#again = false
     // Nothing of this draft to look at yet: something coarse at once, all of it in a second.
     if (this.#seen !== this.draft) {
-      await this.#ask(true)
+      await this.#ask(true, opened)
       if (this.#seen === this.draft && !this.quick) return
     }
     await this.#ask(false)

@@ -6,14 +6,24 @@ let refuse = false
 /** The server has all of it, whoever asks how. */
 let atHand = false
 
+/** The ways of the roast as the server has it. */
+const OPENED = '/roasts/{roast_id}/ways'
+const found = (quick: unknown): Promise<object> => {
+  const ways = [{ id: 'w', quick, method: 'm', forecast: {} }]
+  const unlike = [{ id: 'w', words: 'The only one.' }]
+  return Promise.resolve({ quick: quick === true && !atHand, ways, unlike })
+}
+
 vi.mock('$lib/api/client', () => ({
   http: {
+    GET: (path: string) => {
+      asked.push({ path, body: { quick: true } })
+      return found(true)
+    },
     POST: (path: string, { body }: { body: Record<string, unknown> }) => {
       asked.push({ path, body: structuredClone(body) })
       if (path === '/fragile') return Promise.resolve([[{ text: `${body.wanted_c}` }]])
-      const ways = [{ id: 'w', quick: body.quick, method: 'm', forecast: {} }]
-      const unlike = [{ id: 'w', words: 'The only one.' }]
-      return Promise.resolve({ quick: body.quick === true && !atHand, ways, unlike })
+      return found(body.quick)
     },
     PATCH: (path: string, { body }: { body: Record<string, unknown> }) => {
       if (refuse) return Promise.reject(new Error('joint.weight_kg: too much'))
@@ -72,7 +82,7 @@ describe('fragile moments', () => {
     const plan = new PlanState()
     plan.open(roast)
     await vi.runAllTimersAsync()
-    expect(asked.map((a) => a.path)).toEqual(['/ways', '/ways'])
+    expect(asked.map((a) => a.path)).toEqual([OPENED, '/ways'])
     const away = plan.looking()
     await vi.runAllTimersAsync()
     expect(
@@ -98,7 +108,7 @@ describe('what is assumed', () => {
     plan.pull({ joint: { start_c: 6 } }, true)
     await vi.runAllTimersAsync()
     expect(plan.draft?.assumed).toEqual([])
-    expect(asked.findLast((a) => a.path.startsWith('/roasts'))?.body.assumed).toEqual([])
+    expect(asked.findLast((a) => a.path === '/roasts/{roast_id}')?.body.assumed).toEqual([])
   })
 })
 
@@ -113,7 +123,7 @@ it('asks nothing again for another hour of the same joint', async () => {
   expect(plan.draft?.ahead_min).toBe(12)
   plan.open({ ...roast, wanted_c: 61, last_seq: 6 })
   await vi.runAllTimersAsync()
-  expect(asked.map((a) => a.path)).toContain('/ways')
+  expect(asked.map((a) => a.path)).toEqual([OPENED, '/ways'])
 })
 
 it('answers a choice coarsely at once, and then fully', async () => {
@@ -136,7 +146,7 @@ it('is content with all of it where it asked for something quick', async () => {
   plan.open(roast)
   await vi.runAllTimersAsync()
   atHand = false
-  expect(asked.filter((a) => a.path === '/ways').map((a) => a.body.quick)).toEqual([true])
+  expect(asked.map((a) => a.path)).toEqual([OPENED])
   expect(plan.unlike).toHaveLength(1)
   expect([plan.quick, plan.stale]).toEqual([false, false])
 })
@@ -146,7 +156,7 @@ describe('a plan being pulled', () => {
     const plan = new PlanState()
     plan.open(roast)
     await vi.runAllTimersAsync()
-    expect(asked.filter((a) => a.path === '/ways').map((a) => a.body.quick)).toEqual([true, false])
+    expect(asked.map((a) => a.body.quick)).toEqual([true, false])
     plan.pull({ joint: { thickness_mm: 106 } }, false)
     plan.pull({ joint: { thickness_mm: 110 } }, false)
     expect(plan.stale).toBe(true)
@@ -165,7 +175,7 @@ describe('a plan being pulled', () => {
     plan.pull({ wanted_c: 55 }, false)
     plan.pull({ wanted_c: 54 }, true)
     await vi.runAllTimersAsync()
-    const kept = asked.filter((a) => a.path.startsWith('/roasts'))
+    const kept = asked.filter((a) => a.path === '/roasts/{roast_id}')
     expect(kept).toHaveLength(1)
     expect(kept[0]?.body.wanted_c).toBe(54)
   })

@@ -115,41 +115,44 @@
       <Soon><MeasureForm {draft} {cut} {size} {forecast} {locked} onoff={putAside} /></Soon>
     </div>
 
-    <div class="ml-16 content-start max-lg:ml-0">
-      <Soon>
-        <TableLine date={dateOf(new Date(draft.serve_at))} />
-      </Soon>
-      <Soon>
-        <Fold
-          heading
-          asks="buy-fold"
-          title="In the shop"
-          says={shopSays(forecast, draft.buy, kitchen.units)}
-        >
-          {#await import('./Shop.svelte') then { default: Shop }}<Shop {roast} />{/await}
-        </Fold>
-      </Soon>
-      <Soon>
-        <Fold
-          heading
-          asks="care-fold"
-          title="Before the day"
-          says={careSays(draft.care, draft.joint.flags?.length ?? 0, kitchen.units)}
-        >
-          {#await import('./Care.svelte') then { default: Care }}
-            <Care {roast} endMin={forecast?.end_min ?? null} />
-          {/await}
-        </Fold>
-      </Soon>
-      <Soon>
-        <Again
-          heading
-          roastId={roast.id}
-          weight_kg={draft.joint.weight_kg}
-          oven_id={draft.oven_id}
-        />
-      </Soon>
-    </div>
+    <!-- Made whole after the form above it, which makes its own parts one after the other. -->
+    <Soon>
+      <div class="ml-16 content-start max-lg:ml-0">
+        <Soon>
+          <TableLine date={dateOf(new Date(draft.serve_at))} />
+        </Soon>
+        <Soon>
+          <Fold
+            heading
+            asks="buy-fold"
+            title="In the shop"
+            says={shopSays(forecast, draft.buy, kitchen.units)}
+          >
+            {#await import('./Shop.svelte') then { default: Shop }}<Shop {roast} />{/await}
+          </Fold>
+        </Soon>
+        <Soon>
+          <Fold
+            heading
+            asks="care-fold"
+            title="Before the day"
+            says={careSays(draft.care, draft.joint.flags?.length ?? 0, kitchen.units)}
+          >
+            {#await import('./Care.svelte') then { default: Care }}
+              <Care {roast} endMin={forecast?.end_min ?? null} />
+            {/await}
+          </Fold>
+        </Soon>
+        <Soon>
+          <Again
+            heading
+            roastId={roast.id}
+            weight_kg={draft.joint.weight_kg}
+            oven_id={draft.oven_id}
+          />
+        </Soon>
+      </div>
+    </Soon>
   </section>
   <Next
     words={roast.method === null ? 'See the ways' : 'Compare the ways'}
