@@ -8,10 +8,11 @@
   import Soon from '$lib/ui/Soon.svelte'
   import NoRoast from '$lib/ui/NoRoast.svelte'
   import { useRoast } from '$lib/ui/usePlace.svelte'
+  import { inTurn } from '$lib/ui/turns'
   import Working from '$lib/ui/Working.svelte'
   import { atItsEnd, carveAt, dateOf, later, temp, weight } from '$lib/units'
   import OvenAsked from '$lib/ui/OvenAsked.svelte'
-  import AllWays from './AllWays.svelte'
+  import type AllWays from './AllWays.svelte'
   import Chosen from './Chosen.svelte'
   import { COLUMNS, because, forFixedHour, tradeoff, type Worked } from './compare'
   import FirstThree from './FirstThree.svelte'
@@ -63,6 +64,13 @@
   /** Nearer than this to the oven, the fire is next; else the day. */
   const SOON_MIN = 45
   $effect(() => plan.looking())
+  /** All of them in rows: fetched last, for a phone needs them for its paper alone. */
+  let Rows = $state.raw<typeof AllWays | null>(null)
+  const any = $derived(worked.length > 0)
+  $effect(() => {
+    if (!any) return
+    return inTurn(() => void import('./AllWays.svelte').then((m) => (Rows = m.default)))
+  })
   const pinned = $derived(
     pins.map((id) => worked.find((w) => w.id === id)).filter((w) => w !== undefined),
   )
@@ -171,9 +179,9 @@
         <How {locked} />
         <Printed rows={plan.printed} wanted={draft.wanted_c} />
       </Soon>
-      {#if !narrow.current && worked.length > 0}
+      {#if Rows !== null && !narrow.current && any}
         <Soon
-          ><AllWays
+          ><Rows
             {worked}
             {scene}
             {hand}
