@@ -10,7 +10,7 @@ from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
 from tests.browser.conftest import Site, soon, unfold
-from tests.browser.test_places import opened, prepared
+from tests.browser.test_places import SHINES_THROUGH, opened, prepared
 
 THINK_S, POINT_S, PRESS_S, KEY_S = 1.35, 1.1, 0.2, 0.28
 """Card, Moran and Newell, The Psychology of Human-Computer Interaction (1983): to decide, to point,
@@ -56,6 +56,8 @@ def test_a_stranger_lays_a_joint_and_takes_a_way_in_eight_touches(
     expect(scale).to_have_attribute("data-assumed", "true")
     # 3 to 5: the oven, asked once.
     oven = page.locator("[data-ask-oven]")
+    expect(oven.get_by_role("radio", name="not known")).to_be_attached()
+    assert page.evaluate(SHINES_THROUGH) == []
     for words in ("still, electric", "°C", "not known"):
         oven.get_by_text(words, exact=True).click()
     expect(oven).to_have_count(0)

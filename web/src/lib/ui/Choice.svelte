@@ -21,7 +21,7 @@
   } = $props()
 
   const frame =
-    'flex w-fit max-w-full flex-wrap gap-0.5 rounded-base border border-line-strong bg-transparent p-0.5'
+    'isolate flex w-fit max-w-full flex-wrap gap-0.5 rounded-base border border-line-strong bg-transparent p-0.5'
 </script>
 
 {#snippet alike()}
