@@ -433,6 +433,37 @@ SHINES_THROUGH = """async () => {
   return [...found]
 }"""
 """What is touched instead of a bar that stays, wherever the page is scrolled to."""
+WORDS_ON_WORDS = """() => {
+  const chain = (e) => (e === null ? [] : [e, ...chain(e.parentElement)])
+  const words = []
+  const all = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+  while (all.nextNode()) {
+    const node = all.currentNode
+    const around = chain(node.parentElement).map((e) => [e, getComputedStyle(e)])
+    if (!node.data.trim() || !node.parentElement.checkVisibility({ visibilityProperty: true }) ||
+      node.parentElement.closest('.sr-only, script, style, option, title') ||
+      around.some(([, style]) => /fixed|sticky/.test(style.position))) continue
+    const range = document.createRange()
+    range.selectNodeContents(node)
+    for (const rect of range.getClientRects()) {
+      let [left, top, right, bottom] = [rect.left, rect.top, rect.right, rect.bottom]
+      for (const [e, style] of around) {
+        if (style.overflow === 'visible') continue
+        const clip = e.getBoundingClientRect()
+        left = Math.max(left, clip.left), top = Math.max(top, clip.top)
+        right = Math.min(right, clip.right), bottom = Math.min(bottom, clip.bottom)
+      }
+      if (right - left > 2 && bottom - top > 2) words.push({ left, top, right, bottom, node })
+    }
+  }
+  return words.flatMap((a, i) => words.slice(i + 1)
+    .filter((b) => a.node !== b.node &&
+      Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 &&
+      Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) >
+        0.35 * Math.min(a.bottom - a.top, b.bottom - b.top))
+    .map((b) => a.node.data.trim() + ' | ' + b.node.data.trim()))
+}"""
+"""What is written over something else: a third of a line and more."""
 
 
 @pytest.mark.parametrize("path", PLACES)
@@ -458,6 +489,14 @@ def test_axe_finds_nothing_on_any_place_at_any_width_and_nothing_is_wider(
                 assert page.evaluate(SHINES_THROUGH) == []
             found = Axe().run(page)
             assert found.violations_count == 0, f"{width} {mode}: {found.generate_report()}"
+            if mode == "dark":
+                assert page.evaluate(WORDS_ON_WORDS) == [], width
+    page.keyboard.press("u")
+    for width, height in WIDTHS:
+        page.set_viewport_size({"width": width, "height": height})
+        page.wait_for_timeout(250)
+        assert page.evaluate(WORDS_ON_WORDS) == [], f"{width}, Fahrenheit"
+        assert page.evaluate("document.documentElement.scrollWidth") <= width
     # What is read out has words and units, no marks of ours, and nothing without a name.
     heard = page.locator("body").aria_snapshot()
     assert not re.findall(r".*\{\w+:.*", heard)

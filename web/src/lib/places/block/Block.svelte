@@ -67,7 +67,9 @@
   >
     <div>
       <h1 class="text-2xl leading-shout">{cut.name}</h1>
-      <p class="quiet">{draft.name}{cut.note === '' ? '' : ` · ${cut.note}`}</p>
+      <p class="quiet">
+        {[draft.name, cut.note].filter((said) => said !== '' && said !== cut.name).join(' · ')}
+      </p>
       <LastTime cut={cut.name} />
       <nav class="flex gap-y-2 gap-x-6 flex-wrap" aria-label="Joints on the block">
         {#each ahead.length > 1 ? ahead : [] as other (other.id)}

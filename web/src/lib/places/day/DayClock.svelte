@@ -128,6 +128,14 @@
   }
 
   const at = (min: number): string => hour(later(serve, min))
+
+  /** A line of writing is so tall, px. */
+  const LINE_PX = 18
+  const shown = $derived(nowMin > before && nowMin < 0)
+  /** An hour gives way to the hour it is. */
+  const told = (min: number, words: string): string =>
+    shown && Math.abs(scale.y(min) - scale.y(nowMin)) < LINE_PX ? '' : words
+  const beneath = $derived(scale.y(0) - scale.y(day.knife_down_min) > LINE_PX)
 </script>
 
 <div
@@ -152,7 +160,12 @@
     <Soon>
       {#each marksBefore(before, first, serve) as mark (mark.min)}
         {@const words = mark.midnight ? shortDay(mark.at).slice(0, 3) : hour(mark.at)}
-        <HourLine y={scale.y(mark.min)} {words} strong={mark.midnight} small />
+        <HourLine
+          y={scale.y(mark.min)}
+          words={told(mark.min, words)}
+          strong={mark.midnight}
+          small
+        />
       {/each}
     </Soon>
     {#if before < first}
@@ -164,7 +177,12 @@
     {/if}
     <Soon>
       {#each marks(first, serve) as mark (mark.min)}
-        <HourLine y={scale.y(mark.min)} words={hour(mark.at)} strong={mark.whole} small={false} />
+        <HourLine
+          y={scale.y(mark.min)}
+          words={told(mark.min, hour(mark.at))}
+          strong={mark.whole}
+          small={false}
+        />
       {/each}
     </Soon>
     {#each lanes as lane, i (lane.id)}
@@ -196,7 +214,7 @@
         {/each}
       </Soon>
     {/each}
-    {#if nowMin > before && nowMin < 0}
+    {#if shown}
       <div
         class="absolute left-0 right-0 border-t-2 border-accent z-3 print:hidden"
         style="top:{scale.y(nowMin)}px"
@@ -211,7 +229,8 @@
       class="absolute left-14 right-0 border-t-[1.5px] border-dashed border-ink z-2"
       style="top:{scale.y(day.knife_down_min)}px"
     >
-      <span class="absolute right-0 bottom-px text-xs bg-paper px-1"
+      <!-- Beneath, where nothing cooks any more; above only where there is no room. -->
+      <span class="absolute right-0 text-xs bg-paper px-1 {beneath ? 'top-px' : 'bottom-px'}"
         >knife down {at(day.knife_down_min)}</span
       >
     </div>

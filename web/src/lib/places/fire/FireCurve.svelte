@@ -51,6 +51,13 @@
   /** Half of "oven there 14:32": it stands beside the line of now, not across it. */
   const HALF_THERE = 62
   const NARROW = 480
+  /** "wanted 57 °C" and "out" beside the flag are so wide. */
+  const WANTED = 112
+  const OUT = 40
+  /** No room for the word before the degrees: those of the take-out or of the oven stand there. */
+  const crowded = $derived(
+    axis.x(pull) - OUT < box.left + WANTED || (width < NARROW && height < NARROW / 2),
+  )
   /** The air while something is heated: to the very minute, though its rows lie minutes apart. */
   const air = $derived.by(() => {
     const to = Math.max(pull, lastHeat)
@@ -117,7 +124,7 @@
         y={axis.y(roast.wanted_c + 1.5) - 5}
         class="text-sm fill-wanted font-semibold"
       >
-        wanted {temp(roast.wanted_c, units)}
+        {crowded ? '' : 'wanted '}{temp(roast.wanted_c, units)}
       </text>
     </Soon>
     <Soon>

@@ -121,7 +121,7 @@
       {/if}
     </p>
   </div>
-  <dl class="grid grid-cols-4 gap-x-2 gap-y-1">
+  <dl class="grid grid-cols-[repeat(4,auto)] justify-between gap-x-2 gap-y-1">
     <div class="flex flex-col-reverse justify-end">
       <dt class="text-xs text-ink-soft">in all</dt>
       <dd class="text-sm font-semibold whitespace-nowrap">{duration(f.end_min)}</dd>
@@ -130,10 +130,18 @@
       <Soon
         ><div class="flex flex-col-reverse justify-end">
           <dt class="text-xs text-ink-soft">{column.long}</dt>
-          <dd class="text-sm font-semibold whitespace-nowrap" data-figure={column.id}>
-            {figureOf(way, column.id, { serve, units, now: kitchen.now, quick: plan.quick })}
+          <!-- A band that has no room beside its figure stands under it, not on its neighbour. -->
+          <dd class="text-sm font-semibold" data-figure={column.id}>
+            <span class="whitespace-nowrap"
+              >{figureOf(way, column.id, {
+                serve,
+                units,
+                now: kitchen.now,
+                quick: plan.quick,
+              })}</span
+            >
             {#if column.id === 'peak' && f.peak_c.low !== null}
-              <small class="font-normal text-xs text-ink-soft"
+              <small class="font-normal text-xs text-ink-soft whitespace-nowrap"
                 >({band(f.peak_c.low, f.peak_c.high, units)})</small
               >
             {/if}

@@ -101,7 +101,7 @@
           </dt>
           <dd
             data-figure={column.id}
-            class="font-semibold text-sm whitespace-nowrap group-data-main/figure:font-heading group-data-main/figure:font-bold group-data-main/figure:text-base"
+            class="font-semibold text-sm whitespace-nowrap group-data-main/figure:whitespace-normal group-data-main/figure:font-heading group-data-main/figure:font-bold group-data-main/figure:text-base"
           >
             {figure(column.id)}
             {#if column.id === 'peak' && f.peak_c.low !== null}
