@@ -10,7 +10,7 @@ from typing import Any
 
 TABLES: tuple[dict[str, Any], ...] = (
     {
-        "id": "agencies", "words": "a North American food-safety agencies’ roasting chart",
+        "id": "agencies", "words": "the North American food-safety agencies’ roasting chart",
         "start_c": 4.0, "rounded": "to five minutes a pound",
     },
     {

@@ -2,6 +2,7 @@
   // Planned against happened, once the cook has said how it was.
   import type { BookLine } from '$lib/api/client'
   import { duration, temp, type Units } from '$lib/units'
+  import { sized } from '$lib/draw/sized'
   import Soon from '$lib/ui/Soon.svelte'
   import Small from './Small.svelte'
 
@@ -19,6 +20,9 @@
     onreword: () => void
   } = $props()
 
+  /** No wider than a phone until it is told. */
+  let width = $state(340)
+  let height = $state(240)
   const rows = $derived([
     [
       'out after',
@@ -43,9 +47,11 @@
 
 <div class="grid grid-cols-[minmax(0,1fr)_340px] gap-8 self-stretch max-lg:grid-cols-1">
   <div>
-    <div class="aspect-[780/320] max-w-195">
-      <Soon><Small {line} {units} {followed} {events} width={780} height={320} bare={false} /></Soon
-      >
+    <div
+      class="h-[clamp(240px,25vw,320px)] max-w-195"
+      use:sized={(wide, tall) => ([width, height] = [wide, tall])}
+    >
+      <Soon><Small {line} {units} {followed} {events} {width} {height} bare={false} /></Soon>
     </div>
     <p class="quiet text-sm">
       Dashed: planned. Line: as all its readings make it out. Dots: read. Green: wanted.

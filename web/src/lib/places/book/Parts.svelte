@@ -63,7 +63,7 @@
               ></div>
             </div>
           </td>
-          <td class="text-right whitespace-nowrap">{change(part.value)}</td>
+          <td class="text-right whitespace-nowrap pl-3">{change(part.value)}</td>
         </tr>
       {/each}
       <tr>

@@ -45,6 +45,15 @@
   })
   const top = $derived(Math.max(70, line.wanted_c + 12))
   const axis = $derived(axes(box, 0, end, top))
+  /** "planned out" is so wide. */
+  const WORDS = 84
+  /** Beside its line, on the side where there is room. */
+  const beside = (minute: number): { x: number; 'text-anchor': 'start' | 'end' } => {
+    const x = axis.x(minute)
+    return x > width - WORDS
+      ? { x: x - 5, 'text-anchor': 'end' }
+      : { x: x + 5, 'text-anchor': 'start' }
+  }
 </script>
 
 <svg
@@ -118,12 +127,12 @@
   {#if !bare}
     <text
       class="text-sm fill-ink-soft"
-      x={axis.x(line.planned.pull_min) + 5}
+      {...beside(line.planned.pull_min)}
       y={height - box.bottom - 24}>planned out</text
     >
     {#if line.pulled_min !== null}
       <text
-        x={axis.x(line.pulled_min) + 5}
+        {...beside(line.pulled_min)}
         y={height - box.bottom - 8}
         class="text-sm fill-ink font-semibold">came out</text
       >

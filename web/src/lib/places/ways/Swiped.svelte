@@ -56,36 +56,39 @@
   })
 </script>
 
-<div class="sticky top-0 z-3 flex items-center gap-2 bg-paper py-1">
-  <button
-    class="act plain min-w-12 justify-center"
-    disabled={at === 0}
-    aria-label="The one before"
-    onclick={() => to(at - 1)}>‹</button
+<!-- One box: the bar stays over the ways, not over what comes after them. -->
+<div>
+  <div class="sticky top-0 z-3 flex items-center gap-2 bg-paper py-1">
+    <button
+      class="act plain min-w-12 justify-center"
+      disabled={at === 0}
+      aria-label="The one before"
+      onclick={() => to(at - 1)}>‹</button
+    >
+    <p class="flex-1 text-center" aria-live="polite">
+      <span class="sr-only">{shown?.name ?? ''},</span>
+      <span class="quiet">{Math.min(at, items.length - 1) + 1} of {items.length}</span>
+    </p>
+    <button
+      class="act plain min-w-12 justify-center"
+      disabled={at >= items.length - 1}
+      aria-label="The next one"
+      onclick={() => to(at + 1)}>›</button
+    >
+  </div>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+  <ul
+    bind:this={row}
+    class="relative flex snap-x snap-mandatory overflow-x-auto overscroll-x-contain [scrollbar-width:none]"
+    aria-label="The ways, one at a time"
+    tabindex="0"
+    onscroll={scrolled}
+    onkeydown={key}
   >
-  <p class="flex-1 text-center" aria-live="polite">
-    <span class="sr-only">{shown?.name ?? ''},</span>
-    <span class="quiet">{Math.min(at, items.length - 1) + 1} of {items.length}</span>
-  </p>
-  <button
-    class="act plain min-w-12 justify-center"
-    disabled={at >= items.length - 1}
-    aria-label="The next one"
-    onclick={() => to(at + 1)}>›</button
-  >
+    {#each items as item, n (item.id)}
+      <li class="w-full min-h-[80dvh] flex-none snap-start snap-always pr-1" inert={n !== at}>
+        {#if made.includes(item.id)}{@render card(item, n)}{/if}
+      </li>
+    {/each}
+  </ul>
 </div>
-<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
-<ul
-  bind:this={row}
-  class="relative flex snap-x snap-mandatory overflow-x-auto overscroll-x-contain [scrollbar-width:none]"
-  aria-label="The ways, one at a time"
-  tabindex="0"
-  onscroll={scrolled}
-  onkeydown={key}
->
-  {#each items as item, n (item.id)}
-    <li class="w-full min-h-[80dvh] flex-none snap-start snap-always pr-1" inert={n !== at}>
-      {#if made.includes(item.id)}{@render card(item, n)}{/if}
-    </li>
-  {/each}
-</ul>
