@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from datetime import datetime
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -501,6 +502,39 @@ def test_axe_finds_nothing_on_any_place_at_any_width_and_nothing_is_wider(
     heard = page.locator("body").aria_snapshot()
     assert not re.findall(r".*\{\w+:.*", heard)
     assert not re.findall(r"- (?:button|link|textbox|slider|img|combobox)\s*:?$", heard, re.M)
+
+
+def sheets(page: Page, tmp_path: Path) -> int:
+    path = tmp_path / "paper.pdf"
+    page.pdf(path=path, format="A4")
+    return len(re.findall(rb"/Type\s*/Page[^s]", path.read_bytes()))
+
+
+def test_paper_holds_the_ways_and_of_the_shop_the_butchers_card_alone(
+    page: Page, site: Site, tmp_path: Path
+) -> None:
+    opened(page, f"{site.url}/ways/sirloin")
+    expect(page.get_by_role("heading", name="All of them")).to_be_visible()
+    page.emulate_media(media="print")
+    for words in ("Sirloin of beef", "All of them"):
+        expect(page.get_by_role("heading", name=words)).to_be_visible()
+    expect(page.locator("[data-card]").first).to_be_visible()
+    page.set_viewport_size({"width": 718, "height": 1060})
+    page.wait_for_timeout(300)
+    assert page.evaluate(WORDS_ON_WORDS) == []
+    page.set_viewport_size({"width": 1280, "height": 800})
+    page.emulate_media(media="screen")
+    opened(page, f"{site.url}/block/sirloin")
+    unfold(page, "In the shop")
+    expect(page.get_by_role("button", name="Print the card")).to_be_visible()
+    page.emulate_media(media="print")
+    expect(page.get_by_text("Has it been frozen?")).to_be_visible()
+    expect(page.get_by_role("heading")).to_have_count(0)
+    assert sheets(page, tmp_path) == 1
+    page.emulate_media(media="screen")
+    page.get_by_role("button", name=re.compile("In the shop")).click()
+    page.emulate_media(media="print")
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
 
 
 @pytest.mark.parametrize("path", ["/fire/sirloin", "/board/sirloin"])

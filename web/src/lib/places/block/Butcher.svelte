@@ -19,8 +19,8 @@
   <h3 class="text-lg font-bold" id="butcher-head">For the butcher</h3>
   {#if found !== null}
     <div
-      class="card border-[1.5px] border-line-strong rounded-base py-3 px-4 bg-paper-light w-full print:fixed print:top-0 print:right-0 print:bottom-auto print:left-0 print:border-0"
-      data-card
+      class="card border-[1.5px] border-line-strong rounded-base py-3 px-4 bg-paper-light w-full print:border-0"
+      data-butchers-card
     >
       <ul>
         {#each found.card as line (line)}<li
@@ -87,13 +87,14 @@
 </section>
 
 <style>
+  /* On paper the card alone: what is neither around it nor in it takes no room there either. Folded away, the page is printed. */
   @media print {
-    :global(body:has([data-card]) *) {
-      visibility: hidden;
-    }
-    .card,
-    .card :global(*) {
-      visibility: visible;
+    :global(
+      body:has([data-butchers-card]:not([data-state='closed'] *))
+        .frame
+        :not(:has([data-butchers-card]), [data-butchers-card], [data-butchers-card] *)
+    ) {
+      display: none;
     }
   }
 </style>

@@ -36,7 +36,7 @@
   </Swiped>
 {:else}
   <h2 class="text-xl mt-2">The {three.length === 3 ? 'three' : three.length} that differ most</h2>
-  <div class="grid grid-cols-3 gap-x-7 gap-y-4 mt-2">
+  <div class="grid grid-cols-3 max-lg:grid-cols-1 gap-x-7 gap-y-4 mt-2">
     {#each three as way (way.id)}
       <Soon><WayCard {way} why={why[way.id] ?? ''} {scene} {hand} /></Soon>
     {/each}

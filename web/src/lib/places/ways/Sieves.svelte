@@ -11,7 +11,7 @@
   multiple
   value={sieves}
   onValueChange={(e) => (sieves = e.value as Sieve[])}
-  class="flex-wrap gap-1.5 border-0 bg-transparent p-0"
+  class="flex-wrap gap-1.5 border-0 bg-transparent p-0 print:hidden"
   aria-label="Show only"
 >
   {#each sift as s (s.id)}

@@ -52,7 +52,7 @@
 </script>
 
 <article
-  class="row-span-8 grid grid-rows-subgrid max-lg:grid-rows-none content-start gap-2 border-t-4 border-line pt-2 data-on:border-accent"
+  class="row-span-8 grid grid-rows-subgrid max-lg:grid-rows-none content-start gap-2 border-t-4 border-line pt-2 break-inside-avoid data-on:border-accent"
   data-on={on || undefined}
   data-card={way.id}
 >
@@ -154,7 +154,7 @@
   {#if open}
     <WayMore id="{id}-more" {way} {scene} {hand} />
   {/if}
-  <div class="flex items-center gap-4">
+  <div class="flex items-center gap-4 print:hidden">
     {#if !open}
       <button
         class="act"

@@ -42,7 +42,7 @@
 </script>
 
 <article
-  class="border-t border-line py-1 data-on:bg-[linear-gradient(90deg,var(--paper-deep),transparent)] data-on:shadow-[inset_5px_0_0_var(--accent)]"
+  class="border-t border-line py-1 break-inside-avoid data-on:bg-[linear-gradient(90deg,var(--paper-deep),transparent)] data-on:shadow-[inset_5px_0_0_var(--accent)]"
   data-on={on || undefined}
   data-way={way.id}
 >

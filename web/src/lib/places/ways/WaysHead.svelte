@@ -41,7 +41,7 @@
   </div>
   <span></span>
   <div
-    class="grid grid-cols-[repeat(var(--count),minmax(0,1fr))] gap-1 max-xl:grid-cols-6 max-xl:py-1 max-lg:grid-cols-4"
+    class="grid grid-cols-[repeat(var(--count),minmax(0,1fr))] gap-1 max-xl:grid-cols-6 max-xl:py-1 max-lg:grid-cols-4 print:hidden"
     style:--count={columns.length}
   >
     {#each columns as column (column.id)}
