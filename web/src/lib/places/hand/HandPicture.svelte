@@ -38,10 +38,10 @@
   )
 
   const whole = (c: number): number => Math.round(shownIn('heat', c, units))
-  /** A stage's name where it has room; a grip of two letters where it has not. */
+  /** A stage's name where it has room; a grip of three letters where it has not. */
   const label = (i: number): string => {
     const name = KINDS[shaped.blocks[i]?.kind ?? 'oven']
-    return wide(i) > 62 ? name : wide(i) > 22 ? name.slice(0, 3) : '·'
+    return wide(i) > 7.5 * name.length + 4 ? name : wide(i) > 22 ? name.slice(0, 3) : '·'
   }
 </script>
 
