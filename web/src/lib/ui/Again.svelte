@@ -79,7 +79,7 @@
       {change}
     </p>
   {/if}
-  <div class="grid grid-cols-5 gap-3 max-lg:grid-cols-2">
+  <div class="grid grid-cols-[1fr_1fr_1.3fr_1fr_1.2fr] gap-3 max-lg:grid-cols-2">
     <label>
       <span class="label-text">For how many</span>
       <input
@@ -99,7 +99,9 @@
       kind="weight"
       onvalue={(v) => (typed = v)}
     />
-    <DateField label="On" value={on} onpick={(d) => (date = d)} />
+    <div class="max-lg:col-span-2">
+      <DateField label="On" value={on} onpick={(d) => (date = d)} />
+    </div>
     <label>
       <span class="label-text">At table</span>
       <input class="field" type="time" bind:value={() => at, (v) => (clock = v)} />

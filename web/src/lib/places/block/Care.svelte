@@ -102,7 +102,7 @@
         unit="g/kg"
         onvalue={(v) => set({ salt_g_kg: v })}
       />
-      <label>
+      <label class="col-span-2">
         <span class="label-text">Which salt</span>
         <select
           class="field"

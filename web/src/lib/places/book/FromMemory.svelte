@@ -88,7 +88,7 @@
     <!-- No form: Enter in a field keeps that number, and does not send all of it. -->
     <div class="grid gap-3 w-[min(52rem,100%)]">
       <div class="grid grid-cols-3 gap-3 max-lg:grid-cols-2">
-        <label>
+        <label class="max-lg:col-span-2">
           <span class="label-text">Cut</span>
           <select class="field" bind:value={() => cut?.id ?? '', (v) => (cutId = v)}>
             {#each cuts as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
@@ -98,7 +98,9 @@
           <span class="label-text">Called</span>
           <input class="field" maxlength="80" placeholder={cut?.name} bind:value={name} />
         </label>
-        <DateField label="Eaten on" value={date} onpick={(d) => (date = d)} />
+        <div class="max-lg:col-span-2">
+          <DateField label="Eaten on" value={date} onpick={(d) => (date = d)} />
+        </div>
         <QuantityField
           label="It weighed"
           kind="weight"
