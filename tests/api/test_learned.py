@@ -49,6 +49,24 @@ def test_a_reason_and_a_touch_that_leaves_it_out(client: TestClient, house: Hous
     assert client.post("/api/learned/left-out", json=nobody).status_code == 404
 
 
+def test_what_one_oven_taught_is_not_believed_of_another(client: TestClient, house: House) -> None:
+    for _ in range(2):
+        live(house, HOT)
+    here = client.get("/api/ovens").json()[0]
+    twin = client.post("/api/ovens", json={k: v for k, v in here.items() if k != "id"})
+    assert twin.status_code == 201, twin.text
+    tried = {
+        o["oven_id"]: o["forecast"]["pull_min"]
+        for o in client.post("/api/which-oven", json=WISH).json()["ovens"]
+    }
+    assert len(tried) == 2
+    for oven, pull in tried.items():
+        alone = client.post("/api/forecast", json=WISH | {"oven_id": oven}).json()["pull_min"]
+        assert pull == alone
+    # It heats more than it should; of its twin nobody knows.
+    assert tried["house-oven"]["value"] < tried[twin.json()["id"]]["value"] - 2
+
+
 def test_the_page_of_a_roast_weighed_and_noted(client: TestClient, house: House) -> None:
     roast_id = live(house, HOT)
     for what, kg in (("raw", 3.1), ("cooked", 2.6), ("cooked", 2.5)):

@@ -167,17 +167,20 @@ def book(site: Site, tmp_path: Path) -> str:
 
 
 @pytest.fixture
-def file_of(page: Page, site: Site, tmp_path: Path) -> Callable[[str, str], str]:
-    """A roast with a method as the file the command line reads."""
+def file_of(page: Page, site: Site, tmp_path: Path) -> Callable[..., str]:
+    """A roast with a method, in its own or another oven, as the file the command line reads."""
 
-    def made(roast_id: str, method: str) -> str:
+    def made(roast_id: str, method: str, oven_id: str | None = None) -> str:
         roast = page.request.get(f"{site.url}/api/roasts/{roast_id}").json()
         wish = {k: roast[k] for k in ("joint", "wanted_c", "rest_min", "thermometer")}
-        body = {**wish, "oven_id": roast["oven"]["id"], "method": method}
+        oven = oven_id or roast["oven"]["id"]
+        body = {**wish, "oven_id": oven, "method": method}
         answer = page.request.post(f"{site.url}/api/roast-file", data=body)
         assert answer.ok, answer.text()
         path = tmp_path / "roast.json"
-        path.write_text(json.dumps({**answer.json(), "oven": roast["oven"]["id"]}))
+        # Of an oven that nothing was roasted in yet, nothing was learned.
+        named = {} if oven == "scullery-range" else {"oven": oven}
+        path.write_text(json.dumps({**answer.json(), **named}))
         return str(path)
 
     return made
@@ -191,7 +194,7 @@ def told(*words: str) -> list[Json]:
 
 @pytest.mark.parametrize("units", ["C", "F"])
 def test_the_ways_say_what_the_command_line_says(
-    page: Page, site: Site, book: str, file_of: Callable[[str, str], str], units: Units
+    page: Page, site: Site, book: str, file_of: Callable[..., str], units: Units
 ) -> None:
     page.goto(site.url)
     page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
@@ -226,7 +229,7 @@ def test_the_ways_say_what_the_command_line_says(
 
 @pytest.mark.parametrize("units", ["C", "F"])
 def test_block_and_hand_say_what_the_command_line_says(
-    page: Page, site: Site, book: str, file_of: Callable[[str, str], str], units: Units
+    page: Page, site: Site, book: str, file_of: Callable[..., str], units: Units
 ) -> None:
     site.house.roasts.choose("sirloin", HOT, "hot-then-low")
     page.goto(site.url)
@@ -251,12 +254,7 @@ def test_block_and_hand_say_what_the_command_line_says(
 
 @pytest.mark.parametrize("units", ["C", "F"])
 def test_the_fire_says_what_the_command_line_says(
-    page: Page,
-    site: Site,
-    book: str,
-    file_of: Callable[[str, str], str],
-    tmp_path: Path,
-    units: Units,
+    page: Page, site: Site, book: str, file_of: Callable[..., str], tmp_path: Path, units: Units
 ) -> None:
     prepared(site)
     page.goto(site.url)
@@ -292,6 +290,35 @@ def test_the_fire_says_what_the_command_line_says(
     opened(page, f"{site.url}/day")
     core = out.replace("°", f" °{units}")
     expect(page.locator("[data-step]").filter(has_text=f"out at {core}")).to_be_visible()
+
+
+@pytest.mark.parametrize("units", ["C", "F"])
+def test_the_ovens_say_what_the_command_line_says(
+    page: Page, site: Site, book: str, file_of: Callable[..., str], units: Units
+) -> None:
+    site.house.roasts.choose("sirloin", HOT, "hot-then-low")
+    page.goto(site.url)
+    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+    opened(page, f"{site.url}/ovens/sirloin")
+    roast = page.request.get(f"{site.url}/api/roasts/sirloin").json()
+    carve = datetime.fromisoformat(roast["serve_at"]) - timedelta(minutes=roast["ahead_min"])
+    tried = page.locator("[data-oven]")
+    expect(tried).to_have_count(2)
+    for oven in tried.all():
+        file = file_of("sirloin", HOT, oven.get_attribute("data-oven"))
+        (f,) = told("simulate", file, "--learned", book)
+        low, high = f["band80"]["pull_min"]
+        starts = (carve - timedelta(minutes=f["stages"][-1]["end_min"])).astimezone()
+        expect(oven).to_contain_text(
+            f"In by {starts:%H:%M}, ends at "
+            f"{degrees(f['peak']['core_c'], units).replace('°', ' °' + units)}, "
+            f"{percent(f['even_fraction'])} as wanted; take-out ±{whole((high - low) / 2)} min."
+        )
+    # What its dial shows in air of 180 °C: what the command line would set it to for such air.
+    (f,) = told("simulate", file_of("sirloin", "180C 30min; rest open 10min", "house-oven"))
+    shows = signed(f["stages"][0]["dial_c"] - 180.0, units)
+    air = degrees(180.0, units).replace("°", " °" + units)
+    expect(page.get_by_role("heading", level=1)).to_contain_text(f"At {air} its dial shows {shows}")
 
 
 def test_the_book_says_what_the_command_line_says(page: Page, site: Site, book: str) -> None:

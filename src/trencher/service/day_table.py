@@ -202,8 +202,7 @@ class TableMaker:
     def _start(self, session: Session, change: Mapping[str, Any]) -> tuple[Wish, str]:
         wish = self.roasts.wish(session)
         if change.get("oven"):
-            oven = self.repository.oven(change["oven"])
-            wish = replace(wish, cooker=oven.cooker(wish.joint), oven_sd_c=oven.air_sd_c)
+            wish = wish.elsewhere(self.repository.oven(change["oven"]))
         return wish, session.method or first_way(wish)
 
 

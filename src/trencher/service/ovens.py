@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from trencher.core.errors import TrencherError
 from trencher.core.joint import size_of
@@ -56,7 +56,7 @@ def ovens_tonight(
     found: list[Tonight] = []
     for oven in ovens:
         how = fit(size, oven.cavity, tins, rack=rack, hob=hob, closed=closed)
-        here = replace(wish, cooker=oven.cooker(wish.joint), oven_sd_c=oven.air_sd_c)
+        here = wish.elsewhere(oven)
         try:
             forecast, _ = work_out(here, method)
             found.append(Tonight(oven=oven, fit=how, forecast=forecast))

@@ -16,6 +16,7 @@ from trencher.core.errors import InputError, NotationError, TrencherError
 from trencher.core.joint import Joint
 from trencher.core.method.notation import parse_method
 from trencher.core.method.schools import Thermometer, schools_for
+from trencher.core.oven import OvenRecord
 from trencher.core.planner.cautions import Caution, plan_cautions
 from trencher.core.planner.doubt import KNOWN_OVEN_SD_C, MEASURED_START_SD_C, Doubt
 from trencher.core.planner.forecast import Forecast, forecast
@@ -96,6 +97,13 @@ class Wish:
         plain = replace(self.roast(method), known=None)
         given = self.teaching
         return reasons(given.learned, self.tags(plain), plain, self.doubt, names, given.left_out)
+
+    def elsewhere(self, oven: OvenRecord) -> Wish:
+        """The same in another oven: its air, how well that is known, and what was learned of it."""
+        taught = None if self.teaching is None else replace(self.teaching, oven=oven.id)
+        return replace(
+            self, cooker=oven.cooker(self.joint), oven_sd_c=oven.air_sd_c, teaching=taught
+        )
 
     def tags(self, roast: Roast) -> Tags:
         """What this roast has in common with others."""
