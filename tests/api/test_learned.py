@@ -64,7 +64,14 @@ def test_what_one_oven_taught_is_not_believed_of_another(client: TestClient, hou
         alone = client.post("/api/forecast", json=WISH | {"oven_id": oven}).json()["pull_min"]
         assert pull == alone
     # It heats more than it should; of its twin nobody knows.
-    assert tried["house-oven"]["value"] < tried[twin.json()["id"]]["value"] - 2
+    elsewhere = tried[twin.json()["id"]]["value"]
+    assert tried["house-oven"]["value"] < elsewhere - 2
+    # The same where the day, which works more coarsely, moves a joint there.
+    roast_id = client.post("/api/roasts", json=PLAN).json()["id"]
+    client.post(f"/api/roasts/{roast_id}/way", json={"method": METHOD})
+    session = house.roasts.session(roast_id)
+    moved, _ = house.days.tables.forecast(session, {"oven": twin.json()["id"]})
+    assert abs(moved.pull_min - elsewhere) < 2
 
 
 def test_the_page_of_a_roast_weighed_and_noted(client: TestClient, house: House) -> None:

@@ -53,6 +53,11 @@ def soon(page: Page, holds: Callable[[], bool], seconds: float = 20.0) -> None:
         page.wait_for_timeout(50)
 
 
+def sheets(page: Page) -> int:
+    """How many sheets of paper the page takes."""
+    return len(re.findall(rb"/Type\s*/Page\b", page.pdf(format="A4")))
+
+
 def unfold(page: Page, *titles: str) -> None:
     """Open folds by their titles, where they are closed."""
     for title in titles:

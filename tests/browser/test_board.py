@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import re
-from pathlib import Path
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Site, soon
+from tests.browser.conftest import Site, sheets, soon
 from tests.browser.test_places import opened, prepared
 
 
@@ -147,14 +146,12 @@ def test_the_pan_has_its_own_clock_beside_the_oven(page: Page, site: Site) -> No
     expect(page.get_by_text(re.compile(r"hands on about \d\d min so far"))).to_be_visible()
 
 
-def test_the_carver_gets_one_page(page: Page, site: Site, tmp_path: Path) -> None:
+def test_the_carver_gets_one_page(page: Page, site: Site) -> None:
     prepared(site)
     site.house.board.claim("sirloin", "end-thick", "Tobit")
     opened(page, f"{site.url}/board/sirloin")
     expect(page.get_by_role("button", name="Print for the carver")).to_be_visible()
-    path = tmp_path / "carver.pdf"
-    page.pdf(path=path, format="A4")
-    assert len(re.findall(rb"/Type\s*/Page[^s]", path.read_bytes())) == 1
+    assert sheets(page) == 1
     page.set_viewport_size({"width": 726, "height": 1000})
     page.emulate_media(media="print")
     expect(page.get_by_text("the thick end: Tobit")).to_be_visible()

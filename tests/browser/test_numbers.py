@@ -18,6 +18,7 @@ from tests.browser.test_places import HOT, opened, prepared
 from tests.test_cli import trencher
 from trencher.core.units import celsius_to_fahrenheit, whole
 from trencher.formats.kitchen import write_kitchen
+from trencher.service.hours import hour
 
 Units = str
 IN_METRIC = re.compile(r"(?<![\w.])([−+-]?\d+(?:\.\d+)?) ?(°C|°|mm|kg|g)(?![\w°/])")
@@ -192,29 +193,39 @@ def told(*words: str) -> list[Json]:
     return [json.loads(line) for line in done.stdout.splitlines()]
 
 
+def read_in(page: Page, site: Site, units: Units) -> None:
+    """The cook reads these units."""
+    page.goto(site.url)
+    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+
+
+def in_by(site: Site, found: Json) -> str:
+    """The hour by which the sirloin is to be in, for what the command line forecasts of it."""
+    plan = site.house.roasts.session("sirloin").plan
+    whole_min = plan.ahead_min + found["stages"][-1]["end_min"]
+    return f"{(hour(plan.serve_at) - timedelta(minutes=whole_min)).astimezone():%H:%M}"
+
+
 @pytest.mark.parametrize("units", ["C", "F"])
 def test_the_ways_say_what_the_command_line_says(
     page: Page, site: Site, book: str, file_of: Callable[..., str], units: Units
 ) -> None:
-    page.goto(site.url)
-    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+    read_in(page, site, units)
     answers: list[Response] = []
     page.on("response", lambda r: answers.append(r) if r.url.endswith("/ways") else None)
     opened(page, f"{site.url}/ways/sirloin")
     expect(page.locator("[data-figure=sure]").first).not_to_contain_text("…")
     page.wait_for_load_state("networkidle")
     methods = {w["id"]: w["method"] for w in answers[-1].json()["ways"]}
-    roast = page.request.get(f"{site.url}/api/roasts/sirloin").json()
-    carve = datetime.fromisoformat(roast["serve_at"]) - timedelta(minutes=roast["ahead_min"])
     cards = page.locator("[data-card]")
     assert cards.count() == 3
     for card in cards.all():
         method = methods[card.get_attribute("data-card") or ""]
         (f,) = told("simulate", file_of("sirloin", method), "--learned", book)
         low, high = f["band80"]["pull_min"]
-        starts = (carve - timedelta(minutes=f["stages"][-1]["end_min"])).astimezone()
+        starts = in_by(site, f)
         for figure, text in {
-            "start": f"{starts:%H:%M}",
+            "start": starts,
             "peak": degrees(f["peak"]["core_c"], units),
             "climb": signed(f["carryover_c"], units),
             "loss": percent(f["loss"]["fraction"]),
@@ -232,8 +243,7 @@ def test_block_and_hand_say_what_the_command_line_says(
     page: Page, site: Site, book: str, file_of: Callable[..., str], units: Units
 ) -> None:
     site.house.roasts.choose("sirloin", HOT, "hot-then-low")
-    page.goto(site.url)
-    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+    read_in(page, site, units)
     (f,) = told("simulate", file_of("sirloin", HOT), "--learned", book)
     opened(page, f"{site.url}/block/sirloin")
     loses = percent(f["loss"]["fraction"])
@@ -257,8 +267,7 @@ def test_the_fire_says_what_the_command_line_says(
     page: Page, site: Site, book: str, file_of: Callable[..., str], tmp_path: Path, units: Units
 ) -> None:
     prepared(site)
-    page.goto(site.url)
-    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+    read_in(page, site, units)
     roast = page.request.get(f"{site.url}/api/roasts/sirloin").json()
     readings = tmp_path / "readings.csv"
     readings.write_bytes(page.request.get(f"{site.url}/api/roasts/sirloin/readings.csv").body())
@@ -297,20 +306,17 @@ def test_the_ovens_say_what_the_command_line_says(
     page: Page, site: Site, book: str, file_of: Callable[..., str], units: Units
 ) -> None:
     site.house.roasts.choose("sirloin", HOT, "hot-then-low")
-    page.goto(site.url)
-    page.evaluate("units => localStorage.setItem('trencher.units', units)", units)
+    read_in(page, site, units)
     opened(page, f"{site.url}/ovens/sirloin")
-    roast = page.request.get(f"{site.url}/api/roasts/sirloin").json()
-    carve = datetime.fromisoformat(roast["serve_at"]) - timedelta(minutes=roast["ahead_min"])
     tried = page.locator("[data-oven]")
     expect(tried).to_have_count(2)
     for oven in tried.all():
         file = file_of("sirloin", HOT, oven.get_attribute("data-oven"))
         (f,) = told("simulate", file, "--learned", book)
         low, high = f["band80"]["pull_min"]
-        starts = (carve - timedelta(minutes=f["stages"][-1]["end_min"])).astimezone()
+        starts = in_by(site, f)
         expect(oven).to_contain_text(
-            f"In by {starts:%H:%M}, ends at "
+            f"In by {starts}, ends at "
             f"{degrees(f['peak']['core_c'], units).replace('°', ' °' + units)}, "
             f"{percent(f['even_fraction'])} as wanted; take-out ±{whole((high - low) / 2)} min."
         )

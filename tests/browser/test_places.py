@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import re
 from datetime import datetime
-from pathlib import Path
 from typing import Any
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Locator, Page, expect
 
-from tests.browser.conftest import Site, serve, soon, unfold
+from tests.browser.conftest import Site, serve, sheets, soon, unfold
 from trencher.core.entries import Changed
 
 HOT = "220C 20min; 160C until peak 57C; rest tented 40min"
@@ -468,7 +467,7 @@ WORDS_ON_WORDS = """() => {
 
 
 @pytest.mark.parametrize("path", PLACES)
-def test_axe_finds_nothing_on_any_place_at_any_width_and_nothing_is_wider(
+def test_axe_finds_nothing_on_any_place_at_any_width_and_nothing_is_wider_or_over_another(
     page: Page, site: Site, path: str
 ) -> None:
     prepared(site)
@@ -504,14 +503,8 @@ def test_axe_finds_nothing_on_any_place_at_any_width_and_nothing_is_wider(
     assert not re.findall(r"- (?:button|link|textbox|slider|img|combobox)\s*:?$", heard, re.M)
 
 
-def sheets(page: Page, tmp_path: Path) -> int:
-    path = tmp_path / "paper.pdf"
-    page.pdf(path=path, format="A4")
-    return len(re.findall(rb"/Type\s*/Page[^s]", path.read_bytes()))
-
-
 def test_paper_holds_the_ways_and_of_the_shop_the_butchers_card_alone(
-    page: Page, site: Site, tmp_path: Path
+    page: Page, site: Site
 ) -> None:
     opened(page, f"{site.url}/ways/sirloin")
     expect(page.get_by_role("heading", name="All of them")).to_be_visible()
@@ -530,7 +523,7 @@ def test_paper_holds_the_ways_and_of_the_shop_the_butchers_card_alone(
     page.emulate_media(media="print")
     expect(page.get_by_text("Has it been frozen?")).to_be_visible()
     expect(page.get_by_role("heading")).to_have_count(0)
-    assert sheets(page, tmp_path) == 1
+    assert sheets(page) == 1
     page.emulate_media(media="screen")
     page.get_by_role("button", name=re.compile("In the shop")).click()
     page.emulate_media(media="print")

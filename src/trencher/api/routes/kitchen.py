@@ -201,15 +201,21 @@ def set_people(house: HouseDep, body: PeopleBody) -> list[GuestBody]:
     return body.people
 
 
+QUARTER_MIN = 15.0
+"""The hour of carving is taken so roughly: the three do not change with every minute."""
+
+
 def _ways(house: House, wish: Wish, left_min: float, *, quick: bool) -> WaysOut:
-    """Who asks for something quick gets all of it where that was worked out lately."""
+    """Who asks for something quick gets all of it where that was worked out lately. ``left_min``
+    inf: as long as it takes."""
+    left = left_min if math.isinf(left_min) else QUARTER_MIN * round(left_min / QUARTER_MIN)
     own = house.kitchen.methods()
     kept = at_hand(wish, own) if quick else None
     found = all_ways(wish, own, quick=quick) if kept is None else kept
     return WaysOut(
         quick=quick and kept is None,
         ways=[views.way(w) for w in found],
-        unlike=[UnlikeOut.of(u) for u in unlike_ways(found, wish.wanted_c, left_min)],
+        unlike=[UnlikeOut.of(u) for u in unlike_ways(found, wish.wanted_c, left)],
     )
 
 
@@ -230,8 +236,7 @@ def ways_of_roast(house: HouseDep, roast_id: RoastId) -> WaysOut:
         plan.joint, plan.oven_id, plan.wanted_c, plan.rest_min, plan.thermometer
     )
     left = hour(plan.serve_at) - timedelta(minutes=plan.ahead_min) - house.clock.now()
-    # To the quarter of an hour, as the screens ask: the three do not change with every minute.
-    return _ways(house, wish, 15.0 * round(left / timedelta(minutes=15)), quick=True)
+    return _ways(house, wish, left / timedelta(minutes=1), quick=True)
 
 
 @router.post("/printed", dependencies=[Heavy])

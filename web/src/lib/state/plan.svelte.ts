@@ -258,11 +258,10 @@ export class PlanState {
     void this.#reasons(turn, wish)
   }
 
-  /** Minutes until it is carved; to the quarter of an hour, so that the clock alone asks nothing. */
+  /** Minutes until it is carved. */
   #left(): number | null {
     if (this.draft === null) return null
-    const carve = carveAt(this.draft).getTime()
-    return 15 * Math.round((carve - kitchen.now.getTime()) / 900_000)
+    return (carveAt(this.draft).getTime() - kitchen.now.getTime()) / 60_000
   }
 
   /** At most one coarse question at a time; the last change is never left out. */

@@ -19,7 +19,7 @@
   <h3 class="text-lg font-bold" id="butcher-head">For the butcher</h3>
   {#if found !== null}
     <div
-      class="card border-[1.5px] border-line-strong rounded-base py-3 px-4 bg-paper-light w-full print:border-0"
+      class="border-[1.5px] border-line-strong rounded-base py-3 px-4 bg-paper-light w-full print:border-0"
       data-butchers-card
     >
       <ul>
@@ -87,7 +87,8 @@
 </section>
 
 <style>
-  /* On paper the card alone: what is neither around it nor in it takes no room there either. Folded away, the page is printed. */
+  /* On paper the card alone: what is neither around it nor in it takes no room there either.
+     Folded away, the page is printed. */
   @media print {
     :global(
       body:has([data-butchers-card]:not([data-state='closed'] *))

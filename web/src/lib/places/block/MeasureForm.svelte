@@ -35,7 +35,7 @@
 
   const is = (name: Draft['assumed'][number]): boolean => draft.assumed.includes(name)
   const serve = $derived(new Date(draft.serve_at))
-  const servings = $derived(forecast === null ? null : forecast.cooked_kg / 0.16)
+  const servings = $derived(Math.max(1, Math.floor((forecast?.cooked_kg ?? 0) / 0.16)))
   /** Nothing is worked out yet: what it will say has its place. */
   const waiting = $derived(plan.ways.length === 0 && plan.fault === '')
   /** What a scale that is heard of shows, in grams, if it could be a joint and is not in yet. */
@@ -67,13 +67,12 @@
       take {weight(kg, kitchen.units)} from the scale
     </button>
   {/if}
-  {#if (servings !== null && forecast !== null) || waiting}
+  {#if forecast !== null || waiting}
     <p class="border-b border-line pb-2 min-h-8.5">
-      {#if servings !== null && forecast !== null}
-        <b>{weight(forecast.cooked_kg, kitchen.units)} carved</b>, {Math.max(
-          1,
-          Math.floor(servings),
-        )} good helpings. The oven takes {Math.round(forecast.loss * 100)} %.
+      {#if forecast !== null}
+        <b>{weight(forecast.cooked_kg, kitchen.units)} carved</b>, {servings} good helpings. The oven
+        takes
+        {Math.round(forecast.loss * 100)} %.
       {/if}
     </p>
   {/if}
